@@ -1,0 +1,24 @@
+import { forwardRef } from 'react';
+import type { ReactNode } from 'react';
+import type { Sailing } from './kinds';
+
+export interface BoardingPassProps {
+  passenger: string;
+  sailing: Sailing;
+  berth?: string;
+  children?: ReactNode;
+}
+
+/** What a passenger shows at the gate. */
+export const BoardingPass = forwardRef<HTMLElement, BoardingPassProps>(function BoardingPass(
+  { passenger, sailing, berth = 'none', children },
+  ref,
+) {
+  return (
+    <article ref={ref}>
+      <h2>{passenger}</h2>
+      <p>{sailing.vessel}, berth {berth}</p>
+      {children ?? <footer>Please be at the quay in good time</footer>}
+    </article>
+  );
+});

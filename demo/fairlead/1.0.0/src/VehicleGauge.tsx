@@ -1,0 +1,13 @@
+export interface VehicleGaugeProps {
+  /** Length of the vehicle in centimetres. */
+  value: number;
+  /** What the deck can take, in centimetres. */
+  limit?: number;
+  /** Names the vehicle. */
+  caption?: string;
+}
+
+/** How much of a vehicle deck one vehicle takes. */
+export function VehicleGauge({ value, limit = 1800, caption = 'Vehicle' }: VehicleGaugeProps) {
+  return <meter aria-label={caption} value={value} max={limit} />;
+}

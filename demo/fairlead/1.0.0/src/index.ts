@@ -1,0 +1,18 @@
+export { FareTag } from './FareTag';
+export type { FareTagProps } from './FareTag';
+export { SailingRow } from './SailingRow';
+export { Timetable } from './Timetable';
+export { DeckMap } from './DeckMap';
+export { default as BerthPicker } from './BerthPicker';
+export * from './TideStrip';
+export * from './Notice';
+export { PassengerCount } from './PassengerCount';
+export { BoardingPass } from './BoardingPass';
+export { Plank } from './Plank';
+export { Lever } from './Lever';
+export { Hatch } from './Hatch';
+export { CrewChip } from './CrewChip';
+export { LuggageLine } from './LuggageLine';
+export { VehicleGauge } from './VehicleGauge';
+export type { Sailing, Deck, Berth, Tide, Density, Tone } from './kinds';
+export { ports } from './kinds';

@@ -1,0 +1,33 @@
+import { forwardRef } from 'react';
+import type { ButtonHTMLAttributes, ReactNode } from 'react';
+
+export interface LeverProps extends Omit<ButtonHTMLAttributes<HTMLButtonElement>, 'onClick' | 'disabled'> {
+  tone?: 'calm' | 'notice' | 'urgent';
+  size?: 's' | 'm';
+  /** Work is going on; presses are held back. */
+  busy?: boolean;
+  disabled?: boolean;
+  icon?: ReactNode;
+  children: ReactNode;
+  onPress?: (press: { at: number }) => void;
+  /** The press was held for longer than a second. */
+  onHold?: (seconds: number) => void;
+}
+
+/** Something to press. */
+export const Lever = forwardRef<HTMLButtonElement, LeverProps>(
+  ({ tone = 'calm', size = 'm', busy = false, disabled = false, icon, children, onPress, onHold, ...rest }, ref) => (
+    <button
+      {...rest}
+      ref={ref}
+      data-tone={tone}
+      data-size={size}
+      disabled={disabled || busy}
+      onPointerUp={(event) => onHold?.(event.timeStamp / 1000)}
+      onClick={(event) => onPress?.({ at: event.timeStamp })}
+    >
+      {icon}
+      {children}
+    </button>
+  ),
+);

@@ -1,0 +1,19 @@
+export interface PassengerCountProps {
+  value?: number;
+  onValueChange?: (value: number, why: 'more' | 'fewer') => void;
+  min?: number;
+  max?: number;
+  label?: string;
+}
+
+/** How many passengers travel. */
+export function PassengerCount({ value, onValueChange, min = 0, max = 12, label = 'Passengers' }: PassengerCountProps) {
+  const count = value ?? 1;
+  return (
+    <div role="group" aria-label={label}>
+      <button disabled={count <= min} onClick={() => onValueChange?.(count - 1, 'fewer')}>−</button>
+      <output>{count}</output>
+      <button disabled={count >= max} onClick={() => onValueChange?.(count + 1, 'more')}>+</button>
+    </div>
+  );
+}
