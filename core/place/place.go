@@ -1,0 +1,131 @@
+// Package place says where something stands in source text: positions, spans
+// and places, and the digest of what was read.
+package place
+
+import (
+	"crypto/sha256"
+	"encoding/hex"
+	"fmt"
+	"sort"
+	"unicode/utf8"
+)
+
+// Position is a 1-based line and column. Columns count UTF-16 code units, as
+// editors and the Language Server Protocol do.
+type Position struct {
+	Line   int `json:"line"`
+	Column int `json:"column"`
+}
+
+// Span is a half-open range of bytes, [start, end).
+type Span [2]int
+
+// Place names a position in a file. The path uses '/' and is relative to the
+// root of the package or app. Span is nil where only a position is known.
+type Place struct {
+	File   string `json:"file"`
+	Line   int    `json:"line"`
+	Column int    `json:"column"`
+	Span   *Span  `json:"span,omitempty"`
+}
+
+// String writes a place as editors and terminals make it clickable.
+func (p Place) String() string {
+	if p.Line == 0 {
+		return p.File
+	}
+	return fmt.Sprintf("%s:%d:%d", p.File, p.Line, p.Column)
+}
+
+// Less orders places by file, then by line, then by column.
+func (p Place) Less(q Place) bool {
+	if p.File != q.File {
+		return p.File < q.File
+	}
+	if p.Line != q.Line {
+		return p.Line < q.Line
+	}
+	return p.Column < q.Column
+}
+
+// Lines turns byte offsets of one text into positions. The zero value is not
+// useful; make one with NewLines.
+type Lines struct {
+	text   string
+	starts []int
+}
+
+// NewLines indexes the line starts of text. A line ends at \n, \r\n or \r.
+func NewLines(text string) *Lines {
+	starts := []int{0}
+	for i := 0; i < len(text); i++ {
+		switch text[i] {
+		case '\n':
+			starts = append(starts, i+1)
+		case '\r':
+			if i+1 < len(text) && text[i+1] == '\n' {
+				i++
+			}
+			starts = append(starts, i+1)
+		}
+	}
+	return &Lines{text, starts}
+}
+
+// Position gives the position of a byte offset. Offsets outside the text are
+// moved to its nearest end.
+func (l *Lines) Position(offset int) Position {
+	offset = max(0, min(offset, len(l.text)))
+	line := sort.SearchInts(l.starts, offset+1) - 1
+	column := 1
+	for rest := l.text[l.starts[line]:offset]; rest != ""; {
+		r, size := utf8.DecodeRuneInString(rest)
+		column++
+		if r > 0xFFFF {
+			column++
+		}
+		rest = rest[size:]
+	}
+	return Position{line + 1, column}
+}
+
+// Place gives the place of a span in the named file.
+func (l *Lines) Place(file string, start, end int) Place {
+	at := l.Position(start)
+	return Place{File: file, Line: at.Line, Column: at.Column, Span: &Span{start, end}}
+}
+
+// Line gives the text of a 1-based line without its end, or "" outside the text.
+func (l *Lines) Line(n int) string {
+	if n < 1 || n > len(l.starts) {
+		return ""
+	}
+	end := len(l.text)
+	if n < len(l.starts) {
+		end = l.starts[n]
+	}
+	line := l.text[l.starts[n-1]:end]
+	for line != "" && (line[len(line)-1] == '\n' || line[len(line)-1] == '\r') {
+		line = line[:len(line)-1]
+	}
+	return line
+}
+
+// Count gives the number of lines.
+func (l *Lines) Count() int { return len(l.starts) }
+
+// Digest is the SHA-256 of data in the form "sha256:…".
+func Digest(data []byte) string {
+	sum := sha256.Sum256(data)
+	return "sha256:" + hex.EncodeToString(sum[:])
+}
+
+// DigestOf combines parts, each marked off from the next, into one digest.
+func DigestOf(parts ...string) string {
+	h := sha256.New()
+	for _, part := range parts {
+		fmt.Fprintf(h, "%d:", len(part))
+		h.Write([]byte(part))
+	}
+	return "sha256:" + hex.EncodeToString(h.Sum(nil))
+}

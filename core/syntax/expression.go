@@ -1,0 +1,1069 @@
+// This file parses expressions.
+
+package syntax
+
+// expression parses a comma expression.
+func (p *parser) expression() Expr {
+	start := p.start
+	x := p.assignment()
+	for p.tok == tComma {
+		p.next()
+		y := p.assignment()
+		x = &Binary{p.from(start), ",", x, y}
+	}
+	return x
+}
+
+// within parses with "in" as an operator, as inside any brackets.
+func (p *parser) within(f func()) {
+	saved, cond := p.noIn, p.noReturn
+	p.noIn, p.noReturn = false, false
+	f()
+	p.noIn, p.noReturn = saved, cond
+}
+
+// assignment parses an assignment expression, arrow functions included.
+func (p *parser) assignment() Expr {
+	p.enter()
+	defer p.leave()
+	start := p.start
+	if p.yield && p.isWord("yield") {
+		return p.yieldExpr()
+	}
+	if fn := p.arrow(); fn != nil {
+		return fn
+	}
+	x := p.conditional()
+	p.joinGreater()
+	if p.tok == tAssign || p.tok == tAssignOp {
+		op := p.word()
+		p.next()
+		y := p.assignment()
+		return &Binary{p.from(start), op, x, y}
+	}
+	return x
+}
+
+// joinGreater joins a > that can only be an operator here.
+func (p *parser) joinGreater() {
+	if p.tok == tGreater {
+		p.rescanGreater()
+	}
+}
+
+func (p *parser) yieldExpr() Expr {
+	start := p.start
+	p.next()
+	op := "yield"
+	if p.tok == tStar && !p.newline {
+		op = "yield*"
+		p.next()
+	}
+	u := &Unary{Op: op}
+	if !p.newline {
+		switch p.tok {
+		case tRParen, tRBracket, tRBrace, tComma, tSemi, tColon, tEOF, tIn, tTemplateMid, tTemplateTail:
+		default:
+			u.X = p.assignment()
+		}
+	}
+	u.Range = p.from(start)
+	return u
+}
+
+func (p *parser) conditional() Expr {
+	start := p.start
+	x := p.binary(1)
+	if p.tok != tQuestion {
+		return x
+	}
+	p.next()
+	noIn, noReturn := p.noIn, p.noReturn
+	p.noIn, p.noReturn = false, true
+	then := p.assignment()
+	p.noIn, p.noReturn = noIn, noReturn
+	p.expect(tColon, `":" of the conditional`)
+	els := p.assignment()
+	return &Conditional{p.from(start), x, then, els}
+}
+
+// binary parses infix operators that bind at least as tight as min.
+func (p *parser) binary(min int) Expr {
+	start := p.start
+	x := p.unary()
+	for {
+		p.joinGreater()
+		prec := p.infix()
+		if prec == 0 || prec < min {
+			return x
+		}
+		op := p.word()
+		if op == "as" || op == "satisfies" {
+			p.next()
+			c := &Cast{Op: op, X: x}
+			if p.tok == tConst {
+				p.next()
+			} else {
+				c.Type = p.typ()
+			}
+			c.Range = p.from(start)
+			x = c
+			continue
+		}
+		p.next()
+		var y Expr
+		if op == "**" {
+			y = p.binary(prec)
+		} else {
+			y = p.binary(prec + 1)
+		}
+		x = &Binary{p.from(start), op, x, y}
+	}
+}
+
+// infix gives the precedence of the current token as an infix operator, or 0.
+func (p *parser) infix() int {
+	switch p.tok {
+	case tOperator, tLess, tGreater, tOr, tAnd, tPlus, tMinus, tStar, tSlash, tInstanceof:
+		return precedence(p.word())
+	case tIn:
+		if p.noIn {
+			return 0
+		}
+		return precedence("in")
+	case tIdent:
+		if !p.newline && (p.dialect.types || p.depth > 0) {
+			if w := p.word(); w == "as" || w == "satisfies" {
+				return precedence(w)
+			}
+		}
+	}
+	return 0
+}
+
+func (p *parser) unary() Expr {
+	p.enter()
+	defer p.leave()
+	start := p.start
+	switch p.tok {
+	case tPlus, tMinus, tBang, tTilde, tTypeof, tVoid, tDelete, tIncrement:
+		op := p.word()
+		p.next()
+		x := p.unary()
+		return &Unary{p.from(start), op, x, false}
+	case tIdent:
+		if p.isWord("await") && p.awaits() {
+			p.next()
+			x := p.unary()
+			return &Unary{p.from(start), "await", x, false}
+		}
+	case tLess:
+		if p.dialect.types && !p.dialect.jsx {
+			p.next()
+			c := &Cast{Op: "<>"}
+			if p.tok == tConst {
+				p.next()
+			} else {
+				c.Type = p.typ()
+			}
+			p.expect(tGreater, `">"`)
+			c.X = p.unary()
+			c.Range = p.from(start)
+			return c
+		}
+	}
+	x := p.postfix()
+	if p.tok == tIncrement && !p.newline {
+		op := p.word()
+		p.next()
+		return &Unary{p.from(start), op, x, true}
+	}
+	return x
+}
+
+// awaits reports whether the word await is an operator here: always in async
+// functions, and elsewhere where an operand follows on the same line.
+func (p *parser) awaits() bool {
+	if p.await {
+		return true
+	}
+	next, newline := p.peek()
+	if newline {
+		return false
+	}
+	switch next {
+	case tIdent, tNumber, tString, tThis, tNew, tSuper, tFunction, tClass, tImport, tTrue, tFalse, tNull, tTemplate, tTemplateHead, tLBrace, tTypeof, tVoid, tBigInt:
+		return true
+	case tLParen, tLBracket:
+		return p.depth < 8 // at the top of a module
+	}
+	return false
+}
+
+// postfix parses members, calls and the like behind a primary expression.
+func (p *parser) postfix() Expr {
+	start := p.start
+	var x Expr
+	if p.tok == tNew {
+		x = p.newExpr()
+	} else {
+		x = p.primary()
+	}
+	return p.tail(start, x, true)
+}
+
+// tail parses what follows a callee; without calls for the callee of new.
+func (p *parser) tail(start int, x Expr, calls bool) Expr {
+	for depth := 0; ; depth++ {
+		if depth > 4*maxDepth {
+			p.giveUp("a chain of too many members and calls; split it up")
+			return x
+		}
+		switch p.tok {
+		case tDot:
+			p.next()
+			x = &Member{X: x, Name: p.memberName()}
+			x.(*Member).Range = p.from(start)
+		case tQuestionDot:
+			if !calls {
+				return x
+			}
+			p.next()
+			switch p.tok {
+			case tLParen:
+				args := p.args()
+				x = &Call{Range: p.from(start), Fun: x, Args: args, Optional: true}
+			case tLBracket:
+				key := p.indexKey()
+				x = &Index{p.from(start), x, key, true}
+			case tLess:
+				if types, ok := p.tryTypeArgs(); ok && p.tok == tLParen {
+					args := p.args()
+					x = &Call{Range: p.from(start), Fun: x, TypeArgs: types, Args: args, Optional: true}
+					continue
+				}
+				p.errorHere("a call")
+				return x
+			case tTemplate, tTemplateHead:
+				x = &Tagged{Tag: x, Text: p.template()}
+				x.(*Tagged).Range = p.from(start)
+			default:
+				name := p.memberName()
+				x = &Member{p.from(start), x, name, true}
+			}
+		case tLBracket:
+			key := p.indexKey()
+			x = &Index{p.from(start), x, key, false}
+		case tLParen:
+			if !calls {
+				return x
+			}
+			args := p.args()
+			x = &Call{Range: p.from(start), Fun: x, Args: args}
+		case tTemplate, tTemplateHead:
+			text := p.template()
+			x = &Tagged{p.from(start), x, nil, text}
+		case tBang:
+			if p.newline || !p.dialect.types {
+				return x
+			}
+			p.next()
+			x = &Cast{p.from(start), "!", x, nil}
+		case tLess, tOperator:
+			if !p.dialect.types || p.tok == tOperator && p.word() != "<<" {
+				return x
+			}
+			types, ok := p.tryTypeArgs()
+			if !ok {
+				return x
+			}
+			switch {
+			case p.tok == tLParen && calls:
+				args := p.args()
+				x = &Call{Range: p.from(start), Fun: x, TypeArgs: types, Args: args}
+			case p.tok == tTemplate || p.tok == tTemplateHead:
+				text := p.template()
+				x = &Tagged{p.from(start), x, types, text}
+			default:
+				x = &Instance{p.from(start), x, types}
+				if p.tok == tLParen {
+					return x
+				}
+			}
+		default:
+			return x
+		}
+	}
+}
+
+func (p *parser) memberName() Node {
+	if p.tok == tPrivate {
+		start, name := p.start, p.word()
+		p.next()
+		return &PrivateName{p.from(start), name}
+	}
+	return p.anyName("the name of a member")
+}
+
+func (p *parser) indexKey() Expr {
+	p.next()
+	var key Expr
+	p.within(func() { key = p.expression() })
+	p.expect(tRBracket, `"]"`)
+	return key
+}
+
+// tryTypeArgs parses <T, …> if what follows shows that it is no comparison, by
+// the rule of the TypeScript compiler.
+func (p *parser) tryTypeArgs() (types []Type, ok bool) {
+	ok = p.try(func() bool {
+		p.rescanLess()
+		if p.tok != tLess {
+			return false
+		}
+		types = p.typeArgs()
+		switch p.tok {
+		case tLParen, tTemplate, tTemplateHead:
+			return true
+		case tLess, tGreater, tPlus, tMinus:
+			return false
+		}
+		return p.newline || p.infix() > 0 || !p.startsExpr()
+	})
+	return
+}
+
+// startsExpr reports whether the current token can open an expression.
+func (p *parser) startsExpr() bool {
+	switch p.tok {
+	case tIdent, tPrivate, tNumber, tBigInt, tString, tTemplate, tTemplateHead, tRegexp, tLBrace, tLParen, tLBracket,
+		tLess, tPlus, tMinus, tSlash, tBang, tTilde, tIncrement, tAt, tClass, tDelete, tFalse, tFunction, tImport,
+		tNew, tNull, tSuper, tThis, tTrue, tTypeof, tVoid:
+		return true
+	}
+	return p.tok == tAssignOp && p.word() == "/="
+}
+
+func (p *parser) args() []Expr {
+	var list []Expr
+	p.next()
+	p.within(func() {
+		p.list(tRParen, tComma, func() { list = append(list, p.element()) })
+	})
+	p.expect(tRParen, `")" that closes the call`)
+	return list
+}
+
+// element parses an expression or a spread.
+func (p *parser) element() Expr {
+	start := p.start
+	if p.accept(tEllipsis) {
+		x := p.assignment()
+		return &Spread{p.from(start), x}
+	}
+	return p.assignment()
+}
+
+func (p *parser) newExpr() Expr {
+	start := p.start
+	p.next()
+	if p.tok == tDot {
+		p.next()
+		p.anyName(`"target"`)
+		return &Keyword{p.from(start), "new.target"}
+	}
+	at := p.start
+	p.enter()
+	defer p.leave()
+	var fun Expr
+	if p.tok == tNew {
+		fun = p.newExpr()
+	} else {
+		fun = p.primary()
+	}
+	fun = p.tail(at, fun, false)
+	c := &Call{Fun: fun, New: true}
+	if inst, ok := fun.(*Instance); ok {
+		c.Fun, c.TypeArgs = inst.X, inst.TypeArgs
+	}
+	if p.tok == tLParen {
+		c.Args = p.args()
+	}
+	c.Range = p.from(start)
+	return c
+}
+
+func (p *parser) primary() Expr {
+	start := p.start
+	switch p.tok {
+	case tIdent:
+		if p.isWord("async") {
+			if next, newline := p.peek(); next == tFunction && !newline {
+				p.next()
+				return p.function(start, true)
+			}
+		}
+		return p.ident("an expression")
+	case tNumber, tBigInt, tString, tTrue, tFalse, tNull:
+		return p.literal()
+	case tSlash, tAssignOp:
+		if p.text[p.start] == '/' {
+			p.rescanRegexp()
+			return p.literal()
+		}
+	case tTemplate, tTemplateHead:
+		return p.template()
+	case tLParen:
+		p.next()
+		var x Expr
+		p.within(func() { x = p.expression() })
+		p.expect(tRParen, `")"`)
+		return &Paren{p.from(start), x}
+	case tLBracket:
+		return p.array()
+	case tLBrace:
+		return p.object()
+	case tFunction:
+		return p.function(start, false)
+	case tClass, tAt:
+		var decorators []Expr
+		for p.tok == tAt {
+			decorators = append(decorators, p.decorator())
+		}
+		if p.tok != tClass {
+			p.errorHere("a class behind its decorators")
+			return &Bad{p.from(start)}
+		}
+		return p.class(start, decorators)
+	case tThis, tSuper:
+		word := p.word()
+		p.next()
+		return &Keyword{p.from(start), word}
+	case tImport:
+		p.next()
+		word := "import"
+		if p.accept(tDot) {
+			word += "." + p.anyName(`"meta"`).Name
+		}
+		return &Keyword{p.from(start), word}
+	case tPrivate: // #x in obj
+		name := p.word()
+		p.next()
+		return &PrivateName{p.from(start), name}
+	case tLess:
+		if p.dialect.jsx {
+			return p.jsx(false)
+		}
+	}
+	p.errorHere("an expression")
+	return &Bad{p.missing()}
+}
+
+func (p *parser) array() Expr {
+	start := p.start
+	p.next()
+	a := &Array{}
+	p.within(func() {
+		for p.tok == tComma {
+			p.next()
+			a.Elems = append(a.Elems, nil)
+		}
+		p.list(tRBracket, tComma, func() {
+			if p.tok == tComma {
+				a.Elems = append(a.Elems, nil)
+				return
+			}
+			a.Elems = append(a.Elems, p.element())
+		})
+	})
+	p.expect(tRBracket, `"]" that closes the array`)
+	a.Range = p.from(start)
+	return a
+}
+
+func (p *parser) object() *Object {
+	start := p.start
+	p.next()
+	o := &Object{}
+	p.within(func() {
+		p.list(tRBrace, tComma, func() { o.Props = append(o.Props, p.property()) })
+	})
+	p.expect(tRBrace, `"}" that closes the object`)
+	o.Range = p.from(start)
+	return o
+}
+
+func (p *parser) property() *Property {
+	start := p.start
+	prop := &Property{}
+	if p.accept(tEllipsis) {
+		prop.Kind, prop.Value = SpreadProperty, p.assignment()
+		prop.Range = p.from(start)
+		return prop
+	}
+	async, generator := false, false
+	if p.isWord("async") && p.modifies() {
+		next, newline := p.peek()
+		if !newline || next == tStar {
+			async = true
+			p.next()
+		}
+	}
+	if p.accept(tStar) {
+		generator = true
+	}
+	if !async && !generator && (p.isWord("get") || p.isWord("set")) && p.modifies() {
+		prop.Kind = GetProperty
+		if p.isWord("set") {
+			prop.Kind = SetProperty
+		}
+		p.next()
+	}
+	named := p.tok == tIdent || p.tok.isWord()
+	prop.Key = p.key()
+	switch {
+	case p.tok == tLParen || p.tok == tLess:
+		if prop.Kind == InitProperty {
+			prop.Kind = MethodProperty
+		}
+		prop.Value = p.method(p.start, async, generator)
+	case prop.Kind != InitProperty:
+		p.errorHere(`"(" of the accessor`)
+		prop.Value = &Bad{p.missing()}
+	case p.accept(tColon):
+		prop.Value = p.assignment()
+	case named:
+		id := prop.Key.(*Ident)
+		prop.Shorthand, prop.Value = true, id
+		if p.accept(tAssign) {
+			prop.Default = p.assignment()
+		}
+	default:
+		p.errorHere(`":" and a value`)
+		prop.Value = &Bad{p.missing()}
+	}
+	prop.Range = p.from(start)
+	return prop
+}
+
+// modifies reports whether the current word stands before a name, so that it is
+// a modifier and not the name itself.
+func (p *parser) modifies() bool {
+	next, _ := p.peek()
+	switch next {
+	case tString, tNumber, tBigInt, tLBracket, tPrivate, tStar, tLBrace:
+		return next != tLBrace || p.isWord("static")
+	}
+	return next.isWord()
+}
+
+func (p *parser) template() *Template {
+	start := p.start
+	t := &Template{}
+	if p.tok == tTemplate {
+		t.Texts = []string{p.text[p.start+1 : max(p.start+1, p.end-1)]}
+		p.next()
+		t.Range = p.from(start)
+		return t
+	}
+	t.Texts = append(t.Texts, p.text[p.start+1:p.end-2])
+	for {
+		p.next()
+		p.within(func() { t.Exprs = append(t.Exprs, p.expression()) })
+		if p.tok != tRBrace {
+			p.errorHere(`"}" that closes the expression in the template`)
+			break
+		}
+		p.rescanTemplate()
+		if p.tok == tTemplateTail {
+			t.Texts = append(t.Texts, p.text[p.start+1:max(p.start+1, p.end-1)])
+			p.next()
+			break
+		}
+		t.Texts = append(t.Texts, p.text[p.start+1:p.end-2])
+	}
+	t.Range = p.from(start)
+	return t
+}
+
+// function parses from the word function on.
+func (p *parser) function(start int, async bool) *Func {
+	p.next()
+	generator := p.accept(tStar)
+	fn := &Func{Async: async, Generator: generator}
+	if p.tok == tIdent {
+		fn.Name = p.ident("a name")
+	}
+	p.signature(fn)
+	fn.Range = p.from(start)
+	return fn
+}
+
+// method parses parameters, result and body of a method.
+func (p *parser) method(start int, async, generator bool) *Func {
+	fn := &Func{Async: async, Generator: generator}
+	p.signature(fn)
+	fn.Range = p.from(start)
+	return fn
+}
+
+// signature parses type parameters, parameters, result and body. A missing body
+// is an overload or an ambient function.
+func (p *parser) signature(fn *Func) {
+	await, yield := p.await, p.yield
+	p.await, p.yield = fn.Async, fn.Generator
+	fn.TypeParams = p.typeParams()
+	fn.Params = p.params()
+	if p.tok == tColon {
+		p.next()
+		fn.Returns = p.returnType()
+	}
+	if p.tok == tLBrace {
+		p.within(func() { fn.Body = p.block() })
+	}
+	p.await, p.yield = await, yield
+}
+
+func (p *parser) params() []*Param {
+	var list []*Param
+	if !p.expect(tLParen, `"("`) {
+		return nil
+	}
+	p.within(func() {
+		p.list(tRParen, tComma, func() { list = append(list, p.param()) })
+	})
+	p.expect(tRParen, `")" that closes the parameters`)
+	return list
+}
+
+var paramModifiers = map[string]Modifiers{
+	"public": Public, "private": Private, "protected": Protected, "readonly": Readonly, "override": Override,
+}
+
+func (p *parser) param() *Param {
+	start := p.start
+	q := &Param{}
+	for p.tok == tAt {
+		q.Decorators = append(q.Decorators, p.decorator())
+	}
+	for p.tok == tIdent {
+		mod, ok := paramModifiers[p.word()]
+		if !ok {
+			break
+		}
+		if next, _ := p.peek(); next != tIdent && next != tLBrace && next != tLBracket {
+			break
+		}
+		q.Modifiers |= mod
+		p.next()
+	}
+	q.Rest = p.accept(tEllipsis)
+	if p.tok == tThis {
+		at := p.start
+		p.next()
+		q.Name = &Ident{p.from(at), "this"}
+	} else {
+		q.Name = p.patternOf("the name of a parameter")
+	}
+	q.Optional = p.accept(tQuestion)
+	q.Type = p.annotation()
+	if p.accept(tAssign) {
+		q.Default = p.assignment()
+	}
+	q.Range = p.from(start)
+	return q
+}
+
+// annotation parses : Type where it stands.
+func (p *parser) annotation() Type {
+	if p.tok != tColon {
+		return nil
+	}
+	p.next()
+	return p.typ()
+}
+
+// patternOf parses a binding: a name or a destructuring pattern.
+func (p *parser) patternOf(want string) Pattern {
+	p.enter()
+	defer p.leave()
+	start := p.start
+	switch p.tok {
+	case tLBrace:
+		p.next()
+		o := &ObjectPattern{}
+		p.within(func() {
+			p.list(tRBrace, tComma, func() { o.Props = append(o.Props, p.patternProp()) })
+		})
+		p.expect(tRBrace, `"}" that closes the pattern`)
+		o.Range = p.from(start)
+		return o
+	case tLBracket:
+		p.next()
+		a := &ArrayPattern{}
+		p.within(func() {
+			for p.tok == tComma {
+				a.Elems = append(a.Elems, &PatternProp{Range: Range{p.start, p.start}})
+				p.next()
+			}
+			p.list(tRBracket, tComma, func() {
+				if p.tok == tComma {
+					a.Elems = append(a.Elems, &PatternProp{Range: Range{p.start, p.start}})
+					return
+				}
+				at := p.start
+				e := &PatternProp{Rest: p.accept(tEllipsis)}
+				e.Target = p.patternOf("a name or a pattern")
+				if p.accept(tAssign) {
+					e.Default = p.assignment()
+				}
+				e.Range = p.from(at)
+				a.Elems = append(a.Elems, e)
+			})
+		})
+		p.expect(tRBracket, `"]" that closes the pattern`)
+		a.Range = p.from(start)
+		return a
+	}
+	return p.ident(want)
+}
+
+func (p *parser) patternProp() *PatternProp {
+	start := p.start
+	prop := &PatternProp{}
+	if p.accept(tEllipsis) {
+		prop.Rest = true
+		prop.Target = p.patternOf("the name of the rest")
+		prop.Range = p.from(start)
+		return prop
+	}
+	prop.Key = p.key()
+	if p.accept(tColon) {
+		prop.Target = p.patternOf("a name or a pattern")
+	} else if id, ok := prop.Key.(*Ident); ok {
+		prop.Target = id
+	} else {
+		p.errorHere(`":" and a name`)
+	}
+	if p.accept(tAssign) {
+		prop.Default = p.assignment()
+	}
+	prop.Range = p.from(start)
+	return prop
+}
+
+// arrow parses an arrow function if one starts here, else gives nil.
+func (p *parser) arrow() Expr {
+	start := p.start
+	switch p.tok {
+	case tIdent:
+		next, newline := p.peek()
+		if next == tArrow && !newline {
+			id := p.ident("a name")
+			param := &Param{Range: id.Range, Name: id}
+			return p.arrowBody(&Func{Params: []*Param{param}}, start)
+		}
+		if !p.isWord("async") || newline {
+			return nil
+		}
+		switch next {
+		case tIdent:
+			if !p.look(func() bool { p.next(); p.next(); return p.tok == tArrow }) {
+				return nil
+			}
+			p.next()
+			id := p.ident("a name")
+			return p.arrowBody(&Func{Params: []*Param{{Range: id.Range, Name: id}}, Async: true}, start)
+		case tLParen, tLess:
+			return p.tryArrow(start, true)
+		}
+	case tLParen:
+		if p.maybeArrow() {
+			return p.tryArrow(start, false)
+		}
+	case tLess:
+		if !p.dialect.types {
+			return nil
+		}
+		if p.dialect.jsx && !p.genericArrow() {
+			return nil
+		}
+		return p.tryArrow(start, false)
+	}
+	return nil
+}
+
+// genericArrow tells <T,>() and <T extends X>() from an element in TSX.
+func (p *parser) genericArrow() bool {
+	return p.look(func() bool {
+		p.next()
+		if p.tok == tConst {
+			p.next()
+		}
+		if p.tok != tIdent {
+			return false
+		}
+		p.next()
+		if p.tok == tExtends {
+			p.next()
+			return p.tok != tAssign && p.tok != tGreater && p.tok != tSlash
+		}
+		return p.tok == tComma || p.tok == tAssign
+	})
+}
+
+// maybeArrow looks two tokens ahead to rule out most parenthesised expressions.
+func (p *parser) maybeArrow() bool {
+	return p.look(func() bool {
+		p.next()
+		switch {
+		case p.tok == tRParen, p.tok == tEllipsis, p.tok == tLBrace, p.tok == tLBracket, p.tok == tThis, p.tok == tAt:
+			return true
+		case p.tok != tIdent:
+			return false
+		}
+		p.next()
+		switch p.tok {
+		case tComma, tColon, tQuestion, tAssign, tRParen:
+			return true
+		}
+		return p.tok == tIdent
+	})
+}
+
+func (p *parser) tryArrow(start int, async bool) Expr {
+	if p.notArrow[start] {
+		return nil
+	}
+	fn := &Func{Async: async}
+	await, yield := p.await, p.yield
+	noReturn := p.noReturn
+	head := func() bool {
+		if async {
+			p.next()
+		}
+		fn.TypeParams = p.typeParams()
+		if p.tok != tLParen {
+			return false
+		}
+		p.await, p.yield = async, false
+		fn.Params = p.params()
+		if p.tok == tColon {
+			p.next()
+			fn.Returns = p.returnType()
+		}
+		return p.tok == tArrow && !p.newline
+	}
+	var ok bool
+	if noReturn && p.dialect.types || !p.dialect.types {
+		// a ? (b) : c => d: the return type stands only if a colon follows the body.
+		var whole Expr
+		ok = p.try(func() bool {
+			if !head() {
+				return false
+			}
+			if fn.Returns == nil {
+				return true
+			}
+			whole = p.arrowBody(fn, start)
+			return noReturn && p.tok == tColon
+		})
+		if ok && whole != nil {
+			p.await, p.yield = await, yield
+			return whole
+		}
+	} else {
+		ok = p.try(head)
+	}
+	p.await, p.yield = await, yield
+	if !ok {
+		if p.notArrow == nil {
+			p.notArrow = map[int]bool{}
+		}
+		p.notArrow[start] = true
+		return nil
+	}
+	return p.arrowBody(fn, start)
+}
+
+// arrowBody parses from the => on.
+func (p *parser) arrowBody(fn *Func, start int) Expr {
+	fn.Arrow = true
+	p.expect(tArrow, `"=>"`)
+	await, yield := p.await, p.yield
+	p.await, p.yield = fn.Async, false
+	if p.tok == tLBrace {
+		p.within(func() { fn.Body = p.block() })
+	} else {
+		fn.X = p.assignment()
+	}
+	p.await, p.yield = await, yield
+	fn.Range = p.from(start)
+	return fn
+}
+
+func (p *parser) decorator() Expr {
+	p.next()
+	start := p.start
+	return p.tail(start, p.primary(), true)
+}
+
+// class parses from the word class on.
+func (p *parser) class(start int, decorators []Expr) *Class {
+	c := &Class{Decorators: decorators}
+	p.next()
+	if p.tok == tIdent && !(p.isWord("implements") && p.look(func() bool { p.next(); return p.tok == tIdent })) {
+		c.Name = p.ident("the name of the class")
+	}
+	c.TypeParams = p.typeParams()
+	for {
+		switch {
+		case p.accept(tExtends):
+			at := p.start
+			c.Extends = p.tail(at, p.primaryOrNew(), true)
+			if inst, ok := c.Extends.(*Instance); ok {
+				c.Extends, c.ExtendArgs = inst.X, inst.TypeArgs
+			} else if p.tok == tLess {
+				c.ExtendArgs = p.typeArgs()
+			}
+			continue
+		case p.acceptWord("implements"):
+			for {
+				c.Implements = append(c.Implements, p.heritage())
+				if !p.accept(tComma) {
+					break
+				}
+			}
+			continue
+		}
+		break
+	}
+	if !p.expect(tLBrace, `"{" of the class`) {
+		c.Range = p.from(start)
+		return c
+	}
+	p.within(func() {
+		for !p.givenUp() && p.tok != tRBrace && p.tok != tEOF && !p.leavesBlock() {
+			if p.accept(tSemi) {
+				continue
+			}
+			before := p.start
+			c.Members = append(c.Members, p.classMember())
+			if p.start == before {
+				p.errorHere(`a member or "}"`)
+				p.next()
+			}
+		}
+	})
+	p.expect(tRBrace, `"}" that closes the class`)
+	c.Range = p.from(start)
+	return c
+}
+
+func (p *parser) primaryOrNew() Expr {
+	if p.tok == tNew {
+		return p.newExpr()
+	}
+	return p.primary()
+}
+
+var memberModifiers = map[string]Modifiers{
+	"public": Public, "private": Private, "protected": Protected, "static": Static, "readonly": Readonly,
+	"override": Override, "abstract": Abstract, "declare": Declare, "accessor": Accessor, "async": Async,
+}
+
+func (p *parser) classMember() *ClassMember {
+	start := p.start
+	m := &ClassMember{}
+	for p.tok == tAt {
+		m.Decorators = append(m.Decorators, p.decorator())
+	}
+	for {
+		mod, ok := memberModifiers[p.word()]
+		if p.tok == tConst || p.tok == tExport { // met in broken code only
+			p.errorHere("a member")
+			p.next()
+			continue
+		}
+		if p.tok != tIdent || !ok || !p.modifies() {
+			break
+		}
+		next, newline := p.peek()
+		if mod == Static && next == tLBrace {
+			at := p.start
+			p.next()
+			m.Kind = StaticBlock
+			fn := &Func{}
+			await, yield := p.await, p.yield
+			p.await, p.yield = false, false
+			fn.Body = p.block()
+			p.await, p.yield = await, yield
+			fn.Range = p.from(at)
+			fn.Start = fn.Body.Start
+			m.Value = fn
+			m.Range = p.from(start)
+			return m
+		}
+		if newline && (mod == Async || mod == Accessor || mod == Declare || mod == Abstract && next != tIdent) {
+			break
+		}
+		p.next()
+		m.Modifiers |= mod
+	}
+	generator := p.accept(tStar)
+	if !generator && (p.isWord("get") || p.isWord("set")) && p.modifies() {
+		next, newline := p.peek()
+		if !newline || next != tStar {
+			m.Kind = GetMember
+			if p.isWord("set") {
+				m.Kind = SetMember
+			}
+			p.next()
+		}
+	}
+	if p.tok == tLBracket && p.startsIndex() {
+		m.Kind = IndexMember
+		m.Params, m.Type = p.indexSignature()
+		p.memberEnd()
+		m.Range = p.from(start)
+		return m
+	}
+	m.Key = p.key()
+	if p.accept(tQuestion) {
+		m.Optional = true
+	} else if p.tok == tBang && !p.newline {
+		p.next()
+		m.Definite = true
+	}
+	if p.tok == tLParen || p.tok == tLess {
+		if m.Kind == FieldMember {
+			m.Kind = MethodMember
+			if name, _ := KeyName(m.Key); name == "constructor" && !m.Modifiers.Has(Static) {
+				m.Kind = ConstructMember
+			}
+		}
+		fn := p.method(p.start, m.Modifiers.Has(Async), generator)
+		m.Value = fn
+		if fn.Body == nil {
+			p.memberEnd()
+		}
+		m.Range = p.from(start)
+		return m
+	}
+	m.Type = p.annotation()
+	if p.accept(tAssign) {
+		await, yield := p.await, p.yield
+		p.await, p.yield = false, false
+		m.Value = p.assignment()
+		p.await, p.yield = await, yield
+	}
+	p.memberEnd()
+	m.Range = p.from(start)
+	return m
+}
+
+func (p *parser) memberEnd() {
+	if !p.accept(tSemi) && !p.accept(tComma) && !p.endsHere() {
+		p.errorHere(`";" or a new line behind the member`)
+	}
+}
