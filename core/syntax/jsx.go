@@ -16,7 +16,7 @@ func (p *parser) jsx(nested bool) Expr {
 		e.Open = Range{start, p.end}
 		p.jsxChildren(e)
 		p.jsxClose(e, nested)
-		e.Range = Range{start, p.closeEnd(nested)}
+		e.Range = p.elementRange(start, e, nested)
 		return e
 	}
 	e.Name = p.jsxTag()
@@ -37,7 +37,7 @@ func (p *parser) jsx(nested bool) Expr {
 		e.Closed = true
 		e.Open = Range{start, p.end}
 		p.jsxEnd(nested)
-		e.Range = Range{start, p.closeEnd(nested)}
+		e.Range = p.elementRange(start, e, nested)
 		e.Open.End = min(e.Open.End, e.End)
 		return e
 	}
@@ -46,16 +46,27 @@ func (p *parser) jsx(nested bool) Expr {
 		p.jsxChildren(e)
 	}
 	p.jsxClose(e, nested)
-	e.Range = Range{start, p.closeEnd(nested)}
+	e.Range = p.elementRange(start, e, nested)
 	return e
 }
 
-// closeEnd gives the offset behind the element just parsed.
-func (p *parser) closeEnd(nested bool) int {
+// elementRange gives the range of the element just parsed; a broken one reaches
+// at least as far as its children.
+func (p *parser) elementRange(start int, e *Element, nested bool) Range {
+	end := p.prevEnd
 	if nested {
-		return p.end
+		end = p.end
 	}
-	return p.prevEnd
+	end = max(end, start)
+	if n := len(e.Children); n > 0 {
+		end = max(end, e.Children[n-1].Stop())
+	} else if n := len(e.Attrs); n > 0 {
+		end = max(end, e.Attrs[n-1].Stop())
+	}
+	if !nested {
+		p.prevEnd = end
+	}
+	return Range{start, end}
 }
 
 // jsxEnd passes the > of a tag.
