@@ -71,7 +71,7 @@ func Quote(s string) string {
 	return b.String()
 }
 
-func (t *Union) String() string        { return join(t.Members, " | ", levelIntersection) }
+func (t *Union) String() string        { return join(t.Members, " | ", levelOperator) }
 func (t *Intersection) String() string { return join(t.Members, " & ", levelOperator) }
 
 func join(list []Type, sep string, level int) string {

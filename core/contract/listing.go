@@ -1,0 +1,171 @@
+// This file is what reading prints: steady.contracts/1.
+
+package contract
+
+import (
+	"bytes"
+	"reflect"
+	"strconv"
+
+	"steadysocket/core/place"
+	"steadysocket/core/types"
+)
+
+// ListingFormat names the format of a listing.
+const ListingFormat = "steady.contracts/1"
+
+// Listing is the contracts of one source as one reader found them.
+type Listing struct {
+	Format     string      `c:"format"`
+	Reader     string      `c:"reader"`
+	Source     SourceInfo  `c:"source"`
+	Library    LibraryInfo `c:"library"`
+	Package    PackageInfo `c:"package"`
+	Components []Contract  `c:"components,always"`
+	Exports    []Exported  `c:"exports,always"`
+	Unread     []Unread    `c:"unread,always"`
+}
+
+// SourceInfo says what was read.
+type SourceInfo struct {
+	Kind   string `c:"kind"`
+	Digest string `c:"digest"`
+	Ref    string `c:"ref"`
+}
+
+// LibraryInfo names the library that a package belongs to.
+type LibraryInfo struct {
+	Name  string `c:"name"`
+	Owner string `c:"owner"`
+}
+
+// PackageInfo is what is released and installed.
+type PackageInfo struct {
+	Name      string            `c:"name"`
+	Version   string            `c:"version"`
+	Framework string            `c:"framework"`
+	Peers     map[string]string `c:"peers"`
+	Modules   []string          `c:"modules"`
+}
+
+// Exported is another export of a package: a type, constant or function with
+// its shape.
+type Exported struct {
+	Name string       `c:"name"`
+	Kind string       `c:"kind"`
+	Type Type         `c:"type"`
+	At   *place.Place `c:"at,position"`
+}
+
+// Unread is something that was seen and not understood.
+type Unread struct {
+	At        *place.Place `c:"at,position"`
+	Component string       `c:"component"`
+	Why       string       `c:"why"`
+}
+
+// Component gives the contract of a component by name, or nil.
+func (l *Listing) Component(name string) *Contract {
+	for i := range l.Components {
+		if l.Components[i].Component == name {
+			return &l.Components[i]
+		}
+	}
+	return nil
+}
+
+// JSON writes a listing with all that is derived: values, hashes.
+func (l *Listing) JSON() ([]byte, error) {
+	l.Format = ListingFormat
+	for i := range l.Components {
+		c := &l.Components[i]
+		c.Hashes()
+		for j := range c.Props {
+			c.Props[j].derive()
+		}
+	}
+	return indent(encode(reflect.ValueOf(l).Elem(), listForm))
+}
+
+func (p *Prop) derive() {
+	p.Values, p.Open = nil, false
+	if !p.Type.Known() {
+		return
+	}
+	values, open, ok := types.Values(p.Type.T)
+	if !ok {
+		return
+	}
+	p.Open = open
+	for _, v := range values {
+		p.Values = append(p.Values, literalValue(v))
+	}
+}
+
+// literalValue gives a literal as a JSON value.
+func literalValue(l *types.Literal) any {
+	data, err := l.MarshalJSON()
+	if err != nil {
+		return l.Value
+	}
+	tree, err := parseJSON("", data)
+	if err != nil {
+		return l.Value
+	}
+	return tree.anyOf()
+}
+
+// ParseListing reads what JSON wrote. The error is Problems.
+func ParseListing(name string, data []byte) (*Listing, error) {
+	tree, err := parseTree(name, data, maxListBytes)
+	if err != nil {
+		return nil, err
+	}
+	d := &decoder{file: name, form: listForm, at: map[string]place.Position{}}
+	l := &Listing{}
+	if tree.kind != mapNode || tree.get("format") == nil || tree.get("format").text != ListingFormat {
+		d.problem(tree.at, "this is no listing of contracts; one says \"format\": %s", strconv.Quote(ListingFormat))
+		return nil, Problems(d.problems)
+	}
+	d.structValue(reflect.ValueOf(l).Elem(), tree, "", "")
+	if len(d.problems) > 0 {
+		return nil, Problems(d.problems)
+	}
+	return l, nil
+}
+
+// IsListing reports whether data looks like a listing, so that a file can be
+// told from a contract file before it is read whole.
+func IsListing(data []byte) bool {
+	tree, err := parseTree("", data, maxListBytes)
+	return err == nil && tree.kind == mapNode && tree.get("format") != nil
+}
+
+// MarshalJSON writes a contract as it stands in a listing, hashes included.
+func (c *Contract) MarshalJSON() ([]byte, error) {
+	c.Hashes()
+	for j := range c.Props {
+		c.Props[j].derive()
+	}
+	var buf bytes.Buffer
+	n := encode(reflect.ValueOf(c).Elem(), listForm)
+	if n == nil {
+		n = &node{kind: mapNode}
+	}
+	compact(&buf, n)
+	return buf.Bytes(), nil
+}
+
+// UnmarshalJSON reads what MarshalJSON wrote.
+func (c *Contract) UnmarshalJSON(data []byte) error {
+	tree, err := parseTree("contract", data, maxListBytes)
+	if err != nil {
+		return err
+	}
+	d := &decoder{file: "contract", form: listForm, at: map[string]place.Position{}}
+	d.structValue(reflect.ValueOf(c).Elem(), tree, "", "")
+	if len(d.problems) > 0 {
+		return Problems(d.problems)
+	}
+	return nil
+}
