@@ -207,6 +207,7 @@ type Prop struct {
 	Deprecated  *Deprecated  `c:"deprecated"`
 	Was         []Was        `c:"was"`
 	Description string       `c:"description,words"`
+	Written     string       `c:"written,position"` // the type as the source writes it
 	At          *place.Place `c:"at,position"`
 }
 

@@ -296,7 +296,7 @@ func tidy(c *Contract) {
 	c.Root.ChosenBy = ""
 	for i := range c.Props {
 		p := &c.Props[i]
-		p.ValueSet, p.Values, p.Open = "", nil, false
+		p.ValueSet, p.Values, p.Open, p.Written = "", nil, false, ""
 		if p.Required == Yes || p.Type.Known() {
 			p.Default = Default{}
 		}

@@ -336,7 +336,7 @@ func toYAML(n *node, depth int) *yaml.Node {
 		}
 	case numberNode:
 		y.Kind, y.Tag, y.Value = yaml.ScalarNode, "!!float", n.text
-		if strings.IndexAny(n.text, ".eE") < 0 {
+		if !strings.ContainsAny(n.text, ".eE") {
 			y.Tag = "!!int"
 		}
 	case boolNode:

@@ -260,7 +260,10 @@ func (p *parser) word(want string) string {
 }
 
 func (p *parser) operator() Type {
-	if p.is("readonly") && p.look(func() bool { p.next(); return p.kind != 0 && (p.kind != '.' || p.is("[") || p.is("(") || p.is("{") || p.is("-")) }) {
+	if p.is("readonly") && p.look(func() bool {
+		p.next()
+		return p.kind != 0 && (p.kind != '.' || p.is("[") || p.is("(") || p.is("{") || p.is("-"))
+	}) {
 		start := p.start
 		p.next()
 		switch t := p.operator().(type) {

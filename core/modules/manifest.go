@@ -1,0 +1,357 @@
+// This file reads package manifests, lock files and compiler configuration.
+
+package modules
+
+import (
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io/fs"
+	"path"
+	"sort"
+	"strings"
+
+	"github.com/tailscale/hujson"
+
+	"steadysocket/core/place"
+)
+
+// maxManifest bounds manifests and lock files, in bytes.
+const maxManifest = 64 << 20
+
+// FileError is something wrong in a file that is not source code.
+type FileError struct {
+	At      place.Place
+	Message string
+}
+
+func (e *FileError) Error() string { return e.At.String() + ": " + e.Message }
+
+// Manifest is what a package.json says, as far as reading needs it.
+type Manifest struct {
+	Path             string            // of the file
+	Name             string            `json:"name"`
+	Version          string            `json:"version"`
+	Private          bool              `json:"private"`
+	Main             string            `json:"main"`
+	Module           string            `json:"module"`
+	Types            string            `json:"types"`
+	Typings          string            `json:"typings"`
+	Source           string            `json:"source"`
+	Exports          Ordered           `json:"exports"`
+	Imports          Ordered           `json:"imports"`
+	Dependencies     map[string]string `json:"dependencies"`
+	DevDependencies  map[string]string `json:"devDependencies"`
+	PeerDependencies map[string]string `json:"peerDependencies"`
+	Optional         map[string]string `json:"optionalDependencies"`
+	Workspaces       json.RawMessage   `json:"workspaces"`
+}
+
+// Ordered is a JSON value that keeps the order of its keys: a text, or Keys
+// with their Values.
+type Ordered struct {
+	Text   string
+	Keys   []string
+	Values []Ordered
+	List   []Ordered
+	Null   bool
+}
+
+// UnmarshalJSON keeps the order of keys, which decides among conditions.
+func (o *Ordered) UnmarshalJSON(data []byte) error {
+	dec := json.NewDecoder(strings.NewReader(string(data)))
+	return o.decode(dec, 0)
+}
+
+func (o *Ordered) decode(dec *json.Decoder, depth int) error {
+	if depth > 32 {
+		return errors.New("nested more than 32 deep")
+	}
+	token, err := dec.Token()
+	if err != nil {
+		return err
+	}
+	switch token := token.(type) {
+	case string:
+		o.Text = token
+	case nil:
+		o.Null = true
+	case json.Delim:
+		for dec.More() {
+			if token == '{' {
+				key, err := dec.Token()
+				if err != nil {
+					return err
+				}
+				o.Keys = append(o.Keys, key.(string))
+			}
+			var inner Ordered
+			if err := inner.decode(dec, depth+1); err != nil {
+				return err
+			}
+			if token == '{' {
+				o.Values = append(o.Values, inner)
+			} else {
+				o.List = append(o.List, inner)
+			}
+		}
+		_, err = dec.Token()
+	}
+	return err
+}
+
+// ReadManifest reads the package.json in dir. The error is fs.ErrNotExist where
+// there is none.
+func ReadManifest(fsys fs.FS, dir string) (*Manifest, error) {
+	m := &Manifest{Path: path.Join(dir, "package.json")}
+	return m, readJSON(fsys, m.Path, m)
+}
+
+// readJSON reads JSON, with comments and trailing commas, into v.
+func readJSON(fsys fs.FS, name string, v any) error {
+	data, err := readBounded(fsys, name, maxManifest)
+	if err != nil {
+		return err
+	}
+	plain, err := hujson.Standardize(data)
+	if err == nil {
+		err = json.Unmarshal(plain, v)
+	}
+	if err == nil {
+		return nil
+	}
+	at := place.Place{File: name, Line: 1, Column: 1}
+	lines := place.NewLines(string(data))
+	var syntax *json.SyntaxError
+	var kind *json.UnmarshalTypeError
+	message := err.Error()
+	switch {
+	case errors.As(err, &syntax):
+		at = lines.Place(name, int(syntax.Offset)-1, int(syntax.Offset))
+	case errors.As(err, &kind):
+		at = lines.Place(name, int(kind.Offset)-1, int(kind.Offset))
+		message = fmt.Sprintf("%s cannot be %s", kind.Field, kind.Value)
+	default:
+		// The JSON package names the line in its message.
+		fmt.Sscanf(message, "hujson: line %d, column %d:", &at.Line, &at.Column)
+		if _, rest, ok := strings.Cut(message, ": "); ok && strings.HasPrefix(message, "hujson") {
+			_, message, _ = strings.Cut(rest, ": ")
+			if message == "" {
+				message = rest
+			}
+		}
+	}
+	at.Span = nil
+	return &FileError{at, "this is not right JSON: " + message}
+}
+
+// readBounded reads a file of at most limit bytes.
+func readBounded(fsys fs.FS, name string, limit int64) ([]byte, error) {
+	info, err := fs.Stat(fsys, name)
+	if err != nil {
+		return nil, err
+	}
+	if info.Size() > limit {
+		return nil, &FileError{place.Place{File: name, Line: 1, Column: 1}, fmt.Sprintf("the file has %d bytes; at most %d are read", info.Size(), limit)}
+	}
+	return fs.ReadFile(fsys, name)
+}
+
+// Range gives the range under which a package depends on another, "" for none.
+func (m *Manifest) Range(name string) string {
+	for _, table := range []map[string]string{m.Dependencies, m.DevDependencies, m.PeerDependencies, m.Optional} {
+		if r, ok := table[name]; ok {
+			return r
+		}
+	}
+	return ""
+}
+
+// conditions are the words of an exports map that are followed, where their
+// file exists, best first.
+var conditions = []string{"types", "typings", "source", "import", "module", "browser", "default", "require", "node"}
+
+// Targets gives the files that an entry of the exports map may mean, best first.
+func (o Ordered) Targets() []string {
+	if o.Text != "" {
+		return []string{o.Text}
+	}
+	var list []string
+	for _, inner := range o.List {
+		list = append(list, inner.Targets()...)
+	}
+	for _, condition := range conditions {
+		for i, key := range o.Keys {
+			if key == condition || strings.HasPrefix(key, "types@") && condition == "types" {
+				list = append(list, o.Values[i].Targets()...)
+			}
+		}
+	}
+	return list
+}
+
+// Entry is one module that apps can import from a package.
+type Entry struct {
+	Module  string   // ".", "./tides" …
+	Targets []string // files it may mean, best first
+}
+
+// Entries lists the modules of a package. Patterns (./*) are not listed.
+func (m *Manifest) Entries() []Entry {
+	e := m.Exports
+	if e.Text == "" && len(e.Keys) == 0 && len(e.List) == 0 {
+		var targets []string
+		for _, t := range []string{m.Types, m.Typings, m.Source, m.Module, m.Main} {
+			if t != "" {
+				targets = append(targets, t)
+			}
+		}
+		return []Entry{{".", append(targets, "./index", "./src/index")}}
+	}
+	if len(e.Keys) == 0 || !strings.HasPrefix(e.Keys[0], ".") {
+		return []Entry{{".", append(e.Targets(), m.Types, m.Typings)}}
+	}
+	var list []Entry
+	for i, key := range e.Keys {
+		if strings.Contains(key, "*") || e.Values[i].Null || strings.HasSuffix(key, ".json") || strings.HasSuffix(key, ".css") {
+			continue
+		}
+		list = append(list, Entry{key, e.Values[i].Targets()})
+	}
+	return list
+}
+
+// lockFile is what is used of a package-lock.json, in its versions 1 to 3.
+type lockFile struct {
+	Packages map[string]struct {
+		Version string `json:"version"`
+		Link    bool   `json:"link"`
+	} `json:"packages"`
+	Dependencies map[string]lockedV1 `json:"dependencies"`
+}
+
+type lockedV1 struct {
+	Version      string              `json:"version"`
+	Dependencies map[string]lockedV1 `json:"dependencies"`
+}
+
+// Locked gives every version of every package that the package-lock.json in dir
+// holds, sorted; nil where there is no such file.
+func Locked(fsys fs.FS, dir string) (map[string][]string, error) {
+	var lock lockFile
+	if err := readJSON(fsys, path.Join(dir, "package-lock.json"), &lock); err != nil {
+		if errors.Is(err, fs.ErrNotExist) {
+			return nil, nil
+		}
+		return nil, err
+	}
+	seen := map[string]map[string]bool{}
+	add := func(name, version string) {
+		if version == "" {
+			return
+		}
+		if seen[name] == nil {
+			seen[name] = map[string]bool{}
+		}
+		seen[name][version] = true
+	}
+	const folder = "node_modules/"
+	for key, entry := range lock.Packages {
+		if i := strings.LastIndex(key, folder); i >= 0 && !entry.Link {
+			add(key[i+len(folder):], entry.Version)
+		}
+	}
+	if lock.Packages == nil {
+		var walk func(table map[string]lockedV1, depth int)
+		walk = func(table map[string]lockedV1, depth int) {
+			for name, entry := range table {
+				add(name, entry.Version)
+				if depth < 64 {
+					walk(entry.Dependencies, depth+1)
+				}
+			}
+		}
+		walk(lock.Dependencies, 0)
+	}
+	out := map[string][]string{}
+	for name, versions := range seen {
+		for v := range versions {
+			out[name] = append(out[name], v)
+		}
+		sort.Strings(out[name])
+	}
+	return out, nil
+}
+
+// aliases are the path aliases of a tsconfig.json.
+type aliases struct {
+	base  string // folder that bare names are looked up in, "" for none
+	paths map[string][]string
+	root  string // folder that the paths start from
+}
+
+type tsconfig struct {
+	Extends         json.RawMessage `json:"extends"`
+	References      []struct{ Path string }
+	CompilerOptions struct {
+		BaseURL *string             `json:"baseUrl"`
+		Paths   map[string][]string `json:"paths"`
+	} `json:"compilerOptions"`
+}
+
+// readAliases reads tsconfig.json (or jsconfig.json) in dir, with what it extends.
+func readAliases(fsys fs.FS, dir string) (aliases, error) {
+	for _, name := range []string{"tsconfig.json", "jsconfig.json", "tsconfig.app.json"} {
+		a, err := readConfig(fsys, path.Join(dir, name), 0)
+		if errors.Is(err, fs.ErrNotExist) {
+			continue
+		}
+		if err != nil || len(a.paths) > 0 || a.base != "" {
+			return a, err
+		}
+	}
+	return aliases{}, nil
+}
+
+func readConfig(fsys fs.FS, name string, depth int) (aliases, error) {
+	var config tsconfig
+	if err := readJSON(fsys, name, &config); err != nil {
+		return aliases{}, err
+	}
+	var a aliases
+	dir := path.Dir(name)
+	var parents []string
+	var one string
+	if json.Unmarshal(config.Extends, &one) == nil && one != "" {
+		parents = []string{one}
+	} else {
+		_ = json.Unmarshal(config.Extends, &parents) // neither a text nor a list: nothing to extend
+	}
+	for _, parent := range parents {
+		if !strings.HasPrefix(parent, ".") || depth > 8 {
+			continue // in a package: not read
+		}
+		file := path.Join(dir, parent)
+		if path.Ext(file) != ".json" {
+			file += ".json"
+		}
+		inner, err := readConfig(fsys, file, depth+1)
+		if err == nil {
+			a = inner
+		} else if !errors.Is(err, fs.ErrNotExist) {
+			return a, err
+		}
+	}
+	if config.CompilerOptions.BaseURL != nil {
+		a.base = path.Join(dir, *config.CompilerOptions.BaseURL)
+		a.root = a.base
+	}
+	if config.CompilerOptions.Paths != nil {
+		a.paths = config.CompilerOptions.Paths
+		a.root = dir
+		if config.CompilerOptions.BaseURL != nil {
+			a.root = a.base
+		}
+	}
+	return a, nil
+}

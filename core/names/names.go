@@ -1,0 +1,105 @@
+// Package names gives members their canonical names: one name for what each
+// framework spells in its own way, so that members pair across packages and
+// releases. What goes in is a spelling, what comes out its kind, as far as the
+// spelling shows it, and the canonical name.
+package names
+
+import (
+	"strings"
+	"unicode"
+	"unicode/utf8"
+)
+
+// Kind is what a spelling says about the kind of a member.
+type Kind string
+
+// The kinds that a spelling can show.
+const (
+	Prop  Kind = "prop"
+	Slot  Kind = "slot"
+	Event Kind = "event"
+)
+
+// form is one row of the table of spellings.
+type form struct {
+	prefix string // followed by an upper-case letter
+	whole  string // or the whole name
+	kind   Kind
+	name   string // the canonical name of a whole one
+	reason string
+}
+
+// react is the table of React's spellings.
+var react = []form{
+	{whole: "children", kind: Slot, name: "default", reason: "what stands between the tags"},
+	{prefix: "on", kind: Event, reason: "handlers are props that start with on"},
+	{prefix: "render", kind: Slot, reason: "functions that draw a place start with render"},
+}
+
+// React gives the kind and canonical name of a spelling in React. The kind is
+// what the spelling alone shows; a type may know better.
+func React(spelled string) (Kind, string) {
+	for _, f := range react {
+		if f.whole != "" {
+			if f.whole == spelled {
+				return f.kind, f.name
+			}
+			continue
+		}
+		if rest, ok := strings.CutPrefix(spelled, f.prefix); ok && startsUpper(rest) {
+			return f.kind, lowerFirst(rest)
+		}
+	}
+	return Prop, Camel(spelled)
+}
+
+// Camel writes fare-tag as fareTag; what holds no hyphen stays. The attributes
+// data-… and aria-… stay too, for no property stands behind them.
+func Camel(s string) string {
+	if !strings.Contains(s, "-") || strings.HasPrefix(s, "data-") || strings.HasPrefix(s, "aria-") || strings.HasPrefix(s, "-") {
+		return s
+	}
+	parts := strings.Split(s, "-")
+	for i, p := range parts[1:] {
+		if p != "" {
+			r, size := utf8.DecodeRuneInString(p)
+			parts[i+1] = string(unicode.ToUpper(r)) + p[size:]
+		}
+	}
+	return strings.Join(parts, "")
+}
+
+func startsUpper(s string) bool {
+	r, _ := utf8.DecodeRuneInString(s)
+	return unicode.IsUpper(r)
+}
+
+func lowerFirst(s string) string {
+	r, size := utf8.DecodeRuneInString(s)
+	return string(unicode.ToLower(r)) + s[size:]
+}
+
+// Words splits a name at its hyphens and capitals, in lower case.
+func Words(name string) []string {
+	var words []string
+	var word strings.Builder
+	end := func() {
+		if word.Len() > 0 {
+			words = append(words, strings.ToLower(word.String()))
+			word.Reset()
+		}
+	}
+	runes := []rune(name)
+	for i, r := range runes {
+		switch {
+		case !unicode.IsLetter(r) && !unicode.IsDigit(r):
+			end()
+			continue
+		case unicode.IsUpper(r) && i > 0 && (unicode.IsLower(runes[i-1]) || i+1 < len(runes) && unicode.IsLower(runes[i+1])):
+			end()
+		}
+		word.WriteRune(r)
+	}
+	end()
+	return words
+}

@@ -1,0 +1,567 @@
+// This file reads what a React component does with its props: defaults, root,
+// forwarded attributes, fallbacks.
+
+package reading
+
+import (
+	"encoding/json"
+	"regexp"
+	"strings"
+
+	"steadysocket/core/contract"
+	"steadysocket/core/evaluate"
+	"steadysocket/core/modules"
+	"steadysocket/core/syntax"
+	"steadysocket/core/types"
+)
+
+// taken is how a component takes its props apart.
+type taken struct {
+	byName map[string]*syntax.PatternProp // by the prop's spelling
+	order  []string
+	rest   string // local name of what is left over
+	props  string // local name of all props, "" where they are taken apart at once
+}
+
+// takenOf looks at the first parameter, and at what the body takes from it.
+func takenOf(fn *syntax.Func) *taken {
+	t := &taken{byName: map[string]*syntax.PatternProp{}}
+	if len(fn.Params) == 0 {
+		return t
+	}
+	switch p := fn.Params[0].Name.(type) {
+	case *syntax.ObjectPattern:
+		t.pattern(p)
+	case *syntax.Ident:
+		t.props = p.Name
+		if fn.Body == nil {
+			break
+		}
+		for _, s := range fn.Body.Body {
+			v, ok := s.(*syntax.VarDecl)
+			if !ok {
+				continue
+			}
+			for _, d := range v.Decls {
+				o, pattern := d.Name.(*syntax.ObjectPattern)
+				id, plain := d.Value.(*syntax.Ident)
+				if pattern && plain && id.Name == t.props {
+					t.pattern(o)
+				}
+			}
+		}
+	}
+	return t
+}
+
+func (t *taken) pattern(o *syntax.ObjectPattern) {
+	for _, p := range o.Props {
+		if p.Rest {
+			if id, ok := p.Target.(*syntax.Ident); ok {
+				t.rest = id.Name
+			}
+			continue
+		}
+		if name, ok := syntax.KeyName(p.Key); ok {
+			if t.byName[name] == nil {
+				t.order = append(t.order, name)
+			}
+			t.byName[name] = p
+		}
+	}
+}
+
+// local gives the local name of a prop, "" where it has none.
+func (t *taken) local(name string) string {
+	if p := t.byName[name]; p != nil {
+		if id, ok := p.Target.(*syntax.Ident); ok {
+			return id.Name
+		}
+	}
+	return ""
+}
+
+// shape is what can be known of untyped props: the names taken apart.
+func (t *taken) shape(m *modules.Module) *evaluate.Shape {
+	s := &evaluate.Shape{}
+	for _, name := range t.order {
+		s.Members = append(s.Members, evaluate.Member{Name: name, Optional: true, At: m.Place(t.byName[name])})
+	}
+	return s
+}
+
+// defaultOf gives the default of a prop from where it is taken apart.
+func (r *reader) defaultOf(t *taken, name string) contract.Default {
+	p := t.byName[name]
+	if p == nil || p.Default == nil {
+		return contract.Default{}
+	}
+	if v, ok := literalValue(p.Default); ok {
+		if v == nil {
+			if id, ok := p.Default.(*syntax.Ident); ok && id.Name == "undefined" {
+				return contract.Default{}
+			}
+		}
+		return contract.Default{Kind: contract.DefaultValue, Value: v}
+	}
+	return contract.Default{Kind: contract.DefaultExpression, Expression: r.text(p.Default)}
+}
+
+// text gives an expression of the component being read as written.
+func (r *reader) text(n syntax.Node) string {
+	return strings.Join(strings.Fields(r.current.Source[n.Pos():n.Stop()]), " ")
+}
+
+// literalValue gives the JSON value of a literal expression.
+func literalValue(x syntax.Expr) (any, bool) {
+	switch x := evaluate.Bare(x).(type) {
+	case *syntax.Literal:
+		switch x.Kind {
+		case syntax.StringLiteral:
+			return x.Value, true
+		case syntax.BooleanLiteral:
+			return x.Value == "true", true
+		case syntax.NullLiteral:
+			return nil, true
+		case syntax.NumberLiteral:
+			if json.Valid([]byte(x.Value)) {
+				return json.Number(x.Value), true
+			}
+		}
+	case *syntax.Unary:
+		if l, ok := x.X.(*syntax.Literal); ok && x.Op == "-" && l.Kind == syntax.NumberLiteral && json.Valid([]byte(l.Value)) {
+			return json.Number("-" + l.Value), true
+		}
+	case *syntax.Ident:
+		if x.Name == "undefined" {
+			return nil, true
+		}
+	case *syntax.Template:
+		if len(x.Exprs) == 0 && !strings.Contains(x.Texts[0], `\`) {
+			return x.Texts[0], true
+		}
+	case *syntax.Array:
+		list := []any{}
+		for _, elem := range x.Elems {
+			if elem == nil {
+				return nil, false
+			}
+			v, ok := literalValue(elem)
+			if !ok {
+				return nil, false
+			}
+			list = append(list, v)
+		}
+		return list, true
+	case *syntax.Object:
+		m := map[string]any{}
+		for _, p := range x.Props {
+			if p.Kind != syntax.InitProperty || p.Shorthand {
+				return nil, false
+			}
+			name, ok := syntax.KeyName(p.Key)
+			v, known := literalValue(p.Value)
+			if !ok || !known {
+				return nil, false
+			}
+			m[name] = v
+		}
+		return m, true
+	}
+	return nil, false
+}
+
+// use is what the body does with one prop.
+type use struct {
+	fallback contract.Fact
+	inLoop   contract.Fact
+	root     bool
+}
+
+// body is the facts gathered in one walk over a component's function.
+type body struct {
+	fallback map[string]bool // local names drawn with something to stand in
+	drawn    map[string]bool // local names that occur
+	looped   map[string]bool // local names that occur inside a call of map
+	tags     map[string]bool // local names used as a tag
+	spreads  []spread
+	roots    []syntax.Expr
+	whole    bool // all roots were understood
+}
+
+// spread is one place where left-over attributes are put on an element.
+type spread struct {
+	local   string
+	element *syntax.Element
+}
+
+func (b *body) use(t *taken, name string) use {
+	local := t.local(name)
+	if local == "" && t.props != "" {
+		local = t.props + "." + name
+	}
+	u := use{root: b.tags[local]}
+	switch {
+	case !b.drawn[local]:
+		u.fallback, u.inLoop = contract.Unknown, contract.Unknown
+	default:
+		u.fallback, u.inLoop = contract.FactOf(b.fallback[local]), contract.FactOf(b.looped[local])
+	}
+	return u
+}
+
+// body walks a component's function once.
+func (r *reader) body(m *made, t *taken) *body {
+	r.current = m.module
+	b := &body{fallback: map[string]bool{}, drawn: map[string]bool{}, looped: map[string]bool{}, tags: map[string]bool{}, whole: true}
+	if len(m.fn.Params) > 0 {
+		if id, ok := m.fn.Params[0].Name.(*syntax.Ident); ok {
+			t.props = id.Name
+		}
+	}
+	var walk func(n syntax.Node, looped bool)
+	walk = func(n syntax.Node, looped bool) {
+		switch n := n.(type) {
+		case *syntax.Ident:
+			b.drawn[n.Name] = true
+			b.looped[n.Name] = b.looped[n.Name] || looped
+		case *syntax.Member:
+			if name := dotted(n); name != "" {
+				b.drawn[name] = true
+				b.looped[name] = b.looped[name] || looped
+			}
+		case *syntax.Binary:
+			if (n.Op == "??" || n.Op == "||") && draws(n.Y) {
+				b.fallback[drawnName(n.X)] = true
+			}
+		case *syntax.Conditional:
+			name := tested(n.If)
+			if name != "" && draws(n.Else) && holdsName(n.Then, name) {
+				b.fallback[name] = true
+			}
+			if name != "" && draws(n.Then) && holdsName(n.Else, name) {
+				b.fallback[name] = true
+			}
+		case *syntax.Element:
+			if id, ok := n.Name.(*syntax.Ident); ok {
+				b.tags[id.Name] = true
+			} else if member, ok := n.Name.(*syntax.Member); ok {
+				b.tags[dotted(member)] = true
+			}
+			for _, a := range n.Attrs {
+				if id, ok := a.Value.(*syntax.Ident); ok && a.Spread {
+					b.spreads = append(b.spreads, spread{id.Name, n})
+				}
+			}
+		case *syntax.Call:
+			if member, ok := n.Fun.(*syntax.Member); ok {
+				if id, ok := member.Name.(*syntax.Ident); ok && (id.Name == "map" || id.Name == "flatMap") {
+					walk(n.Fun, looped)
+					for _, arg := range n.Args {
+						walk(arg, true)
+					}
+					return
+				}
+			}
+		}
+		syntax.Children(n, func(child syntax.Node) { walk(child, looped) })
+	}
+	if m.fn.Body != nil {
+		walk(m.fn.Body, false)
+		b.returns(m.fn.Body)
+	}
+	if m.fn.X != nil {
+		walk(m.fn.X, false)
+		b.roots = append(b.roots, m.fn.X)
+	}
+	return b
+}
+
+// returns collects what a body returns, not what functions in it return.
+func (b *body) returns(n syntax.Node) {
+	syntax.Walk(n, func(n syntax.Node) bool {
+		switch n := n.(type) {
+		case *syntax.Func, *syntax.Class:
+			return false
+		case *syntax.Return:
+			if !n.Throw && n.X != nil {
+				b.roots = append(b.roots, n.X)
+			}
+		}
+		return true
+	})
+}
+
+func dotted(m *syntax.Member) string {
+	id, plain := m.X.(*syntax.Ident)
+	name, named := m.Name.(*syntax.Ident)
+	if plain && named {
+		return id.Name + "." + name.Name
+	}
+	return ""
+}
+
+// drawnName gives the name behind x, x() or x?.().
+func drawnName(x syntax.Expr) string {
+	switch x := evaluate.Bare(x).(type) {
+	case *syntax.Ident:
+		return x.Name
+	case *syntax.Member:
+		return dotted(x)
+	case *syntax.Call:
+		return drawnName(x.Fun)
+	}
+	return ""
+}
+
+// tested gives the name that a condition asks for: x, !x, x != null and the like.
+func tested(x syntax.Expr) string {
+	switch x := evaluate.Bare(x).(type) {
+	case *syntax.Unary:
+		if x.Op == "!" {
+			return tested(x.X)
+		}
+	case *syntax.Binary:
+		if strings.HasPrefix(x.Op, "!=") || strings.HasPrefix(x.Op, "==") {
+			return drawnName(x.X)
+		}
+	default:
+		return drawnName(x)
+	}
+	return ""
+}
+
+// draws reports whether an expression shows something.
+func draws(x syntax.Expr) bool {
+	switch x := evaluate.Bare(x).(type) {
+	case *syntax.Literal:
+		return x.Kind == syntax.StringLiteral && x.Value != "" || x.Kind == syntax.NumberLiteral
+	case *syntax.Ident:
+		return x.Name != "undefined"
+	case *syntax.Conditional:
+		return draws(x.Then) || draws(x.Else)
+	case *syntax.Bad:
+		return false
+	}
+	return true
+}
+
+func holdsName(n syntax.Node, name string) bool {
+	found := false
+	syntax.Walk(n, func(n syntax.Node) bool {
+		switch n := n.(type) {
+		case *syntax.Ident:
+			found = found || n.Name == name
+		case *syntax.Member:
+			found = found || dotted(n) == name
+		}
+		return !found
+	})
+	return found
+}
+
+// root fills the root, pass-through and, of the prop that chooses the root, the role.
+func (r *reader) root(c *contract.Contract, m *made, t *taken, b *body) {
+	var elements []string
+	outer := map[*syntax.Element]bool{}
+	known := len(b.roots) > 0
+	chosenBy := ""
+	var visit func(x syntax.Expr, depth int)
+	add := func(name string) {
+		for _, e := range elements {
+			if e == name {
+				return
+			}
+		}
+		elements = append(elements, name)
+	}
+	visit = func(x syntax.Expr, depth int) {
+		if depth > 50 {
+			known = false
+			return
+		}
+		switch x := evaluate.Bare(x).(type) {
+		case *syntax.Element:
+			outer[x] = true
+			switch name := x.Name.(type) {
+			case nil:
+				// A fragment: what stands in it is outermost.
+				for _, child := range x.Children {
+					switch child := child.(type) {
+					case *syntax.Text:
+						if strings.TrimSpace(child.Value) != "" {
+							known = false
+						}
+					case *syntax.Container:
+						if child.X != nil {
+							visit(child.X, depth+1)
+						}
+					default:
+						visit(child, depth+1)
+					}
+				}
+			case *syntax.Ident:
+				if prop := t.propOf(name.Name); prop != "" {
+					chosenBy = prop
+				} else {
+					add(name.Name)
+				}
+			case *syntax.Member:
+				text := dotted(name)
+				if rest, ok := strings.CutPrefix(text, t.props+"."); ok && t.props != "" {
+					chosenBy = rest
+				} else if name := r.fromReact(m.module, name); name == "Fragment" {
+					known = false
+				} else {
+					add(text)
+				}
+			default:
+				known = false
+			}
+		case *syntax.Conditional:
+			visit(x.Then, depth+1)
+			visit(x.Else, depth+1)
+		case *syntax.Binary:
+			switch x.Op {
+			case "&&":
+				visit(x.Y, depth+1)
+			case "||", "??":
+				visit(x.X, depth+1)
+				visit(x.Y, depth+1)
+			default:
+				known = false
+			}
+		case *syntax.Literal:
+			if x.Kind != syntax.NullLiteral && x.Kind != syntax.BooleanLiteral {
+				known = false
+			}
+		case *syntax.Ident:
+			if x.Name != "undefined" {
+				known = false
+			}
+		default:
+			known = false
+		}
+	}
+	for _, x := range b.roots {
+		visit(x, 0)
+	}
+	if chosenBy != "" {
+		r.chosen(c, t, chosenBy, &elements)
+	}
+	c.Root = contract.Root{Known: known && len(elements) > 0, Elements: elements, ChosenBy: c.Root.ChosenBy, Among: c.Root.Among}
+	if !c.Root.Known {
+		c.Root = contract.Root{}
+	}
+	for _, s := range b.spreads {
+		if s.local != t.rest && s.local != t.props || s.local == "" {
+			continue
+		}
+		f := contract.Forward{To: "root"}
+		tag := tagName(s.element)
+		if prop := t.propOf(tag); prop != "" {
+			if c.Root.Known {
+				tag = c.Root.Elements[0]
+			} else {
+				tag = ""
+			}
+		}
+		f.Element = tag
+		if !outer[s.element] {
+			f.To = "inner"
+		}
+		c.PassThrough.To = append(c.PassThrough.To, f)
+	}
+}
+
+func tagName(e *syntax.Element) string {
+	switch n := e.Name.(type) {
+	case *syntax.Ident:
+		return n.Name
+	case *syntax.Member:
+		return dotted(n)
+	}
+	return ""
+}
+
+// propOf gives the prop that a local name was taken from.
+func (t *taken) propOf(local string) string {
+	for name, p := range t.byName {
+		if id, ok := p.Target.(*syntax.Ident); ok && id.Name == local {
+			return name
+		}
+	}
+	return ""
+}
+
+// chosen fills in that a prop chooses the root, and among what.
+func (r *reader) chosen(c *contract.Contract, t *taken, prop string, elements *[]string) {
+	p := c.Prop(prop)
+	if p == nil {
+		return
+	}
+	p.Role = contract.RoleIdentity
+	c.Root.ChosenBy = prop
+	if p.Default.Kind == contract.DefaultValue {
+		if s, ok := p.Default.Value.(string); ok {
+			*elements = append([]string{s}, *elements...)
+		}
+	} else if p.Default.Kind == contract.DefaultExpression {
+		*elements = append([]string{p.Default.Expression}, *elements...)
+	}
+	if !p.Type.Known() {
+		return
+	}
+	values, open, ok := types.Values(p.Type.T)
+	if !ok || open {
+		return
+	}
+	for _, v := range values {
+		c.Root.Among = append(c.Root.Among, v.Text())
+		found := false
+		for _, e := range *elements {
+			found = found || e == v.Text()
+		}
+		if !found {
+			*elements = append(*elements, v.Text())
+		}
+	}
+}
+
+// doc is a documentation comment taken apart.
+type doc struct {
+	text       string
+	deprecated *contract.Deprecated
+}
+
+var (
+	docSince = regexp.MustCompile(`\bsince\s+v?(\d[\w.+-]*\w)`)
+	docUntil = regexp.MustCompile(`\buntil\s+v?(\d[\w.+-]*\w)`)
+	docUse   = regexp.MustCompile(`\buse\s+\x60?([A-Za-z][\w.]*)\x60?`)
+)
+
+// parseDoc takes the text and the @deprecated tag out of a documentation comment.
+func parseDoc(comment string) doc {
+	var d doc
+	text, tags, _ := strings.Cut("\n"+comment, "\n@")
+	d.text = strings.TrimSpace(text)
+	for _, tag := range strings.Split(tags, "\n@") {
+		word, rest, _ := strings.Cut(strings.TrimSpace(tag)+" ", " ")
+		if word != "deprecated" {
+			continue
+		}
+		note := strings.Join(strings.Fields(rest), " ")
+		dep := &contract.Deprecated{Note: note}
+		if m := docSince.FindStringSubmatch(note); m != nil {
+			dep.Since = m[1]
+		}
+		if m := docUntil.FindStringSubmatch(note); m != nil {
+			dep.Until = m[1]
+		}
+		if m := docUse.FindStringSubmatch(note); m != nil {
+			dep.Successor = m[1]
+		}
+		d.deprecated = dep
+	}
+	return d
+}

@@ -1,0 +1,356 @@
+// Package reading turns the source of a library's package into contracts: what
+// each exported component takes, draws, reports and promises. A folder or file
+// per framework; this file holds what they share. What is met and not
+// understood is listed as unread; nothing is guessed.
+package reading
+
+import (
+	"errors"
+	"fmt"
+	"io/fs"
+	"path"
+	"sort"
+	"strings"
+
+	"steadysocket/core/contract"
+	"steadysocket/core/evaluate"
+	"steadysocket/core/modules"
+	"steadysocket/core/place"
+)
+
+// Version is the version of the readers. It grows with every change to what
+// they find in the same source.
+const Version = "1"
+
+// Options say what to read and what is known besides the source.
+type Options struct {
+	Package   string // which one, where a source holds several
+	Framework string // "" to find it out
+	Name      string // stands for the package's name where no manifest gives one
+	Library   string
+	Owner     string
+	Source    contract.SourceInfo // the digest is filled in
+}
+
+// Result is what was read.
+type Result struct {
+	Listing   *contract.Listing
+	Conflicts []Conflict
+	Dir       string // folder of the package within the source
+}
+
+// Conflict is a fact on which a component's source and the contract file beside
+// it differ; the source is taken.
+type Conflict struct {
+	Component string
+	Member    string
+	What      string
+	Source    string
+	File      string
+	At        place.Place
+}
+
+// SeveralPackages says that a source holds more than one package.
+type SeveralPackages struct{ Names []string }
+
+func (e *SeveralPackages) Error() string {
+	return fmt.Sprintf("the source holds %d packages; say which with --package: %s", len(e.Names), strings.Join(e.Names, ", "))
+}
+
+// NothingToRead says that a source has no module to start from.
+type NothingToRead struct{ Reason string }
+
+func (e *NothingToRead) Error() string { return e.Reason }
+
+// Find chooses the package of a source that is to be read and gives its folder.
+func Find(fsys fs.FS, name string) (string, error) {
+	packages, err := modules.Packages(fsys)
+	if err != nil {
+		return "", err
+	}
+	names := make([]string, 0, len(packages))
+	for n := range packages {
+		names = append(names, n)
+	}
+	sort.Strings(names)
+	if name != "" {
+		if dir, ok := packages[name]; ok {
+			return dir, nil
+		}
+		return "", &NothingToRead{fmt.Sprintf("the source holds no package %s; it holds %s", name, strings.Join(names, ", "))}
+	}
+	root, err := modules.ReadManifest(fsys, ".")
+	if err != nil && !errors.Is(err, fs.ErrNotExist) {
+		return "", err
+	}
+	switch {
+	case err == nil && root.Workspaces == nil:
+		return ".", nil
+	case len(names) == 1:
+		return packages[names[0]], nil
+	case len(names) == 0:
+		return ".", nil
+	}
+	if root.Workspaces != nil {
+		names = without(names, root.Name)
+		if len(names) == 1 {
+			return packages[names[0]], nil
+		}
+	}
+	return "", &SeveralPackages{names}
+}
+
+func without(list []string, drop string) []string {
+	var out []string
+	for _, s := range list {
+		if s != drop {
+			out = append(out, s)
+		}
+	}
+	return out
+}
+
+// framework is one reader: how its packages are recognised and how it reads one
+// exported name.
+type framework struct {
+	name   string
+	peers  []string // packages whose presence in the manifest tells
+	reads  func(r *reader, entry entry) bool
+	reason string
+}
+
+var frameworks = []framework{
+	{name: "react", peers: []string{"react"}, reads: (*reader).reactExport, reason: "a package that needs react exports React components"},
+}
+
+// Frameworks lists the names that Options.Framework takes.
+func Frameworks() []string {
+	var list []string
+	for _, f := range frameworks {
+		list = append(list, f.name)
+	}
+	return list
+}
+
+// entry is one exported name of one module of the package.
+type entry struct {
+	module string // "." and so on
+	name   string
+	symbol modules.Symbol
+}
+
+type reader struct {
+	set       *modules.Set
+	eval      *evaluate.Evaluator
+	listing   *contract.Listing
+	conflicts []Conflict
+	seen      map[string]*contract.Contract // by declaration
+	readFiles map[string]bool               // files besides modules that were read
+	current   *modules.Module               // of the component being read
+}
+
+// Read reads one package of a source. The error says what was wrong with the
+// source as a whole; what is wrong inside a file is in Unread.
+func Read(fsys fs.FS, o Options) (*Result, error) {
+	dir, err := Find(fsys, o.Package)
+	if err != nil {
+		return nil, err
+	}
+	set, err := modules.Open(fsys, dir)
+	if err != nil {
+		return nil, err
+	}
+	r := &reader{set: set, listing: &contract.Listing{Reader: Version}, seen: map[string]*contract.Contract{}, readFiles: map[string]bool{}}
+	chosen, err := choose(set, o.Framework)
+	if err != nil {
+		return nil, err
+	}
+	m := set.Manifest
+	name := m.Name
+	if name == "" {
+		name = o.Name
+	}
+	r.listing.Source = o.Source
+	r.listing.Library = contract.LibraryInfo{Name: o.Library, Owner: o.Owner}
+	if o.Library == "" {
+		r.listing.Library.Name = name
+	}
+	r.listing.Package = contract.PackageInfo{Name: name, Version: m.Version, Framework: chosen.name, Peers: m.PeerDependencies}
+	r.eval = evaluate.New(set, reactNames)
+
+	entries, err := r.entries()
+	if err != nil {
+		return nil, err
+	}
+	for _, e := range entries {
+		if !chosen.reads(r, e) {
+			r.otherExport(e)
+		}
+	}
+	r.finish(o)
+	return &Result{Listing: r.listing, Conflicts: r.conflicts, Dir: dir}, nil
+}
+
+func choose(set *modules.Set, name string) (framework, error) {
+	for _, f := range frameworks {
+		if f.name == name {
+			return f, nil
+		}
+	}
+	if name != "" {
+		return framework{}, &NothingToRead{fmt.Sprintf("the framework %q is not read; there are readers for %s", name, strings.Join(Frameworks(), ", "))}
+	}
+	for _, f := range frameworks {
+		for _, peer := range f.peers {
+			if set.Manifest.Range(peer) != "" {
+				return f, nil
+			}
+		}
+	}
+	return frameworks[0], nil
+}
+
+// entries loads the package from its modules on and lists all they export.
+func (r *reader) entries() ([]entry, error) {
+	type start struct{ module, file string }
+	var starts []start
+	hasManifest := r.set.Manifest.Name != "" || len(r.set.Manifest.Exports.Keys) > 0 || r.set.Manifest.Main != ""
+	for _, e := range r.set.Manifest.Entries() {
+		if file, ok := r.set.Entry(e.Module); ok {
+			starts = append(starts, start{e.Module, file})
+		} else if hasManifest && len(r.set.Manifest.Exports.Keys) > 0 {
+			r.unread(place.Place{File: r.set.Rel(r.set.Manifest.Path), Line: 1, Column: 1}, "", "the module %q of the package is not there: %s", e.Module, strings.Join(e.Targets, ", "))
+		}
+	}
+	if len(starts) == 0 {
+		// A folder of components without an index: each file is a module.
+		files, err := r.set.Sources()
+		if err != nil {
+			return nil, err
+		}
+		for _, file := range files {
+			if !isTest(file) {
+				rel := r.set.Rel(file)
+				starts = append(starts, start{"./" + strings.TrimSuffix(rel, path.Ext(rel)), file})
+			}
+		}
+		if len(starts) == 0 {
+			return nil, &NothingToRead{"the source holds no module to read; there should be a package.json with exports or main, or files that end in .ts, .tsx, .js or .jsx"}
+		}
+	}
+	files := make([]string, len(starts))
+	for i, s := range starts {
+		files[i] = s.file
+		r.listing.Package.Modules = append(r.listing.Package.Modules, s.module)
+	}
+	r.set.Load(files, true)
+	var list []entry
+	for _, s := range starts {
+		m := r.set.Module(s.file)
+		if m == nil {
+			continue // listed with the files that could not be read
+		}
+		names, unresolved := r.set.ExportNames(m)
+		for _, from := range unresolved {
+			r.unread(place.Place{File: r.set.Rel(m.Path), Line: 1, Column: 1}, "", "all of %s is passed on, and that package is not here", from)
+		}
+		for _, name := range names {
+			sym, ok := r.set.Export(m, name)
+			if !ok {
+				r.unread(r.at(m, m.Exports[name].At), "", "the exported name %s is declared nowhere", name)
+				continue
+			}
+			list = append(list, entry{s.module, name, sym})
+		}
+	}
+	return list, nil
+}
+
+// isTest recognises files that are no part of what a package gives.
+func isTest(name string) bool {
+	base := path.Base(name)
+	for _, part := range []string{".test.", ".spec.", ".stories.", ".story."} {
+		if strings.Contains(base, part) {
+			return true
+		}
+	}
+	return strings.HasSuffix(base, ".config.ts") || strings.HasSuffix(base, ".config.js") || strings.HasSuffix(base, ".d.ts") && strings.HasPrefix(base, "vite-env")
+}
+
+func (r *reader) unread(at place.Place, component, format string, args ...any) {
+	at.Span = nil
+	why := fmt.Sprintf(format, args...)
+	for _, u := range r.listing.Unread {
+		if *u.At == at && u.Why == why {
+			return
+		}
+	}
+	r.listing.Unread = append(r.listing.Unread, contract.Unread{At: &at, Component: component, Why: why})
+}
+
+// finish sorts what was read, adds the sidecar files and the digest.
+func (r *reader) finish(o Options) {
+	l := r.listing
+	for _, m := range r.set.Modules() {
+		for _, err := range m.File.Errors {
+			at := err.At
+			at.File = r.set.Rel(at.File)
+			r.unread(at, "", "%s", err.Message)
+		}
+	}
+	for file, err := range r.set.Missing() {
+		r.unread(place.Place{File: r.set.Rel(file), Line: 1, Column: 1}, "", "the file could not be read: %v", reason(err))
+	}
+	sort.SliceStable(l.Components, func(i, j int) bool { return l.Components[i].Component < l.Components[j].Component })
+	sort.SliceStable(l.Exports, func(i, j int) bool { return l.Exports[i].Name < l.Exports[j].Name })
+	for i := range l.Components {
+		c := &l.Components[i]
+		c.Library, c.Package, c.Framework = l.Library.Name, l.Package.Name, l.Package.Framework
+		if c.Owner == "" {
+			c.Owner = o.Owner
+		}
+		r.sidecar(c)
+		c.Hashes()
+	}
+	sort.SliceStable(l.Unread, func(i, j int) bool { return l.Unread[i].At.Less(*l.Unread[j].At) })
+	l.Source.Digest = r.digest()
+}
+
+func reason(err error) string {
+	var p *fs.PathError
+	if errors.As(err, &p) {
+		return p.Err.Error()
+	}
+	return err.Error()
+}
+
+// digest is the digest of all that the reading rests on: the manifest, the
+// library's settings, the modules reached and the sidecar files.
+func (r *reader) digest() string {
+	for _, name := range []string{"package.json", "steady.yaml"} {
+		r.readFiles[path.Join(r.set.Dir, name)] = true
+	}
+	parts := map[string]string{}
+	for _, m := range r.set.Modules() {
+		parts[m.Path] = m.Source
+	}
+	for name := range r.readFiles {
+		if data, err := fs.ReadFile(r.set.FS, name); err == nil {
+			parts[name] = string(data)
+		}
+	}
+	var flat []string
+	for _, name := range sortedKeys(parts) {
+		flat = append(flat, r.set.Rel(name), parts[name])
+	}
+	return place.DigestOf(flat...)
+}
+
+func sortedKeys[V any](m map[string]V) []string {
+	keys := make([]string, 0, len(m))
+	for key := range m {
+		keys = append(keys, key)
+	}
+	sort.Strings(keys)
+	return keys
+}
