@@ -1,0 +1,239 @@
+// Package site is the model of use sites: the places in an app where a library
+// component is used, with what each one gives. What scanning prints,
+// steady.uses/1, is this model as JSON.
+package site
+
+import (
+	"bytes"
+	"encoding/json"
+	"fmt"
+	"strconv"
+
+	"steadysocket/core/place"
+)
+
+// Format names the format of a scan.
+const Format = "steady.uses/1"
+
+// Scan is the sites that one reader version found in one state of an app.
+type Scan struct {
+	Format    string       `json:"format"`
+	Reader    string       `json:"reader"`
+	App       App          `json:"app"`
+	Covers    []string     `json:"covers"`
+	Packages  []PackageUse `json:"packages"`
+	Sites     []Site       `json:"sites"`
+	OtherUses []OtherUse   `json:"otherUses"`
+	Unread    []Unread     `json:"unread"`
+}
+
+// App is a code base that uses libraries, in one state.
+type App struct {
+	Name      string `json:"name"`
+	Path      string `json:"path"`
+	Commit    string `json:"commit"`
+	Dirty     bool   `json:"dirty"`
+	Digest    string `json:"digest"`
+	Framework string `json:"framework"`
+}
+
+// PackageUse is the range under which an app depends on a package and the
+// versions that its lock file holds.
+type PackageUse struct {
+	Name   string   `json:"name"`
+	Range  string   `json:"range"`
+	Locked []string `json:"locked"`
+}
+
+// Form is how a component is used at a site.
+type Form string
+
+// The forms of use.
+const (
+	Element   Form = "element"   // <X />
+	Call      Form = "call"      // createElement(X)
+	Reference Form = "reference" // as={X}, styled(X), const Y = X
+	Extension Form = "extension" // class Y extends X
+)
+
+// Site is one place where a component is used.
+type Site struct {
+	ID        string      `json:"id"`
+	Package   string      `json:"package"`
+	Module    string      `json:"module,omitempty"` // "" for the package's main module
+	Component string      `json:"component"`
+	Form      Form        `json:"form"`
+	In        string      `json:"in"`
+	Checked   bool        `json:"checked"` // a type checker sees this site
+	At        place.Place `json:"at"`
+	Text      string      `json:"text"`
+	Props     []Given     `json:"props"`
+	Slots     []Given     `json:"slots"`
+	Events    []Given     `json:"events"`
+	Via       []string    `json:"via"`               // wrappers of the app between it and the package, nearest first
+	Through   string      `json:"through,omitempty"` // the site in the nearest wrapper that this one feeds
+}
+
+// Given is one thing given at a site: a prop, a filled slot, a listened event,
+// or a spread. A literal is typed: "3" is not 3, a bare attribute is true.
+type Given struct {
+	Name       string      `json:"name,omitempty"`
+	Spelled    string      `json:"spelled,omitempty"`
+	Spread     string      `json:"spread,omitempty"`
+	Keys       []string    `json:"keys,omitempty"` // of a spread: what is surely in it
+	Open       bool        `json:"open,omitempty"` // of a spread: there may be more
+	Literal    *Value      `json:"literal,omitempty"`
+	Expression string      `json:"expression,omitempty"`
+	MayBe      []Value     `json:"mayBe,omitempty"` // literals that the expression may be
+	All        bool        `json:"all,omitempty"`   // it can be nothing else
+	Takes      *Takes      `json:"takes,omitempty"`
+	At         place.Place `json:"at"`
+}
+
+// UnmarshalJSON reads one given thing; a literal null is a literal.
+func (g *Given) UnmarshalJSON(data []byte) error {
+	type plain Given
+	raw := struct {
+		*plain
+		Literal json.RawMessage `json:"literal"`
+	}{plain: (*plain)(g)}
+	if err := json.Unmarshal(data, &raw); err != nil {
+		return err
+	}
+	if raw.Literal == nil {
+		return nil
+	}
+	g.Literal = &Value{}
+	return json.Unmarshal(raw.Literal, g.Literal)
+}
+
+// Value is a JSON value that a site gives.
+type Value struct{ V any }
+
+// MarshalJSON writes the value itself.
+func (v Value) MarshalJSON() ([]byte, error) { return json.Marshal(v.V) }
+
+// UnmarshalJSON reads a value; numbers keep their text.
+func (v *Value) UnmarshalJSON(data []byte) error {
+	dec := json.NewDecoder(bytes.NewReader(data))
+	dec.UseNumber()
+	return dec.Decode(&v.V)
+}
+
+// String writes the value as JSON does.
+func (v Value) String() string {
+	data, err := json.Marshal(v.V)
+	if err != nil {
+		return fmt.Sprint(v.V)
+	}
+	return string(data)
+}
+
+// Takes is what content or a handler takes of what it is handed; Unknown where
+// it is written elsewhere.
+type Takes struct {
+	Unknown bool
+	Params  []Taken
+}
+
+// Taken is what is used of one parameter: fields by name, or all of it.
+type Taken struct {
+	Position int
+	Fields   []string
+	All      bool
+}
+
+// MarshalJSON writes "unknown" or the list of parameters.
+func (t Takes) MarshalJSON() ([]byte, error) {
+	if t.Unknown {
+		return []byte(`"unknown"`), nil
+	}
+	if t.Params == nil {
+		return []byte("[]"), nil
+	}
+	return json.Marshal(t.Params)
+}
+
+// UnmarshalJSON reads what MarshalJSON wrote.
+func (t *Takes) UnmarshalJSON(data []byte) error {
+	if string(data) == `"unknown"` {
+		t.Unknown = true
+		return nil
+	}
+	return json.Unmarshal(data, &t.Params)
+}
+
+type takenJSON struct {
+	Position int             `json:"position"`
+	Fields   json.RawMessage `json:"fields"`
+}
+
+// MarshalJSON writes the fields, or "all".
+func (t Taken) MarshalJSON() ([]byte, error) {
+	fields := []byte(`"all"`)
+	if !t.All {
+		list := t.Fields
+		if list == nil {
+			list = []string{}
+		}
+		var err error
+		if fields, err = json.Marshal(list); err != nil {
+			return nil, err
+		}
+	}
+	return json.Marshal(takenJSON{t.Position, fields})
+}
+
+// UnmarshalJSON reads what MarshalJSON wrote.
+func (t *Taken) UnmarshalJSON(data []byte) error {
+	var raw takenJSON
+	if err := json.Unmarshal(data, &raw); err != nil {
+		return err
+	}
+	t.Position = raw.Position
+	if string(raw.Fields) == `"all"` {
+		t.All = true
+		return nil
+	}
+	return json.Unmarshal(raw.Fields, &t.Fields)
+}
+
+// OtherUse is a use of something in a package that is no component, or of a
+// component as a type.
+type OtherUse struct {
+	Package string      `json:"package"`
+	Name    string      `json:"name"`
+	Kind    string      `json:"kind"` // type or value
+	At      place.Place `json:"at"`
+}
+
+// Unread is something that was seen and not understood.
+type Unread struct {
+	At  place.Place `json:"at"`
+	Why string      `json:"why"`
+}
+
+// MakeID makes the id of the nth site of a component in a declaration.
+func MakeID(file, in, component string, ordinal int) string {
+	return file + "#" + in + "/" + component + "/" + strconv.Itoa(ordinal)
+}
+
+// All gives everything that a site gives, in the order of the source.
+func (s *Site) All() []Given {
+	all := make([]Given, 0, len(s.Props)+len(s.Slots)+len(s.Events))
+	all = append(append(append(all, s.Props...), s.Slots...), s.Events...)
+	sortGiven(all)
+	return all
+}
+
+// Parse reads a scan that was printed.
+func Parse(data []byte) (*Scan, error) {
+	var s Scan
+	if err := json.Unmarshal(data, &s); err != nil {
+		return nil, fmt.Errorf("this is no scan: %w", err)
+	}
+	if s.Format != Format {
+		return nil, fmt.Errorf("this is no scan: its format is %q, not %q", s.Format, Format)
+	}
+	return &s, nil
+}

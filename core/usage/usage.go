@@ -1,0 +1,162 @@
+// Package usage finds the use sites of library components in the source of an
+// app: what each site gives, through the app's own barrels, aliases and
+// wrappers. A scan knows no contract; it sorts what is given by form and by the
+// canonical names. A folder or file per framework; this file holds what they
+// share.
+package usage
+
+import (
+	"fmt"
+	"io/fs"
+	"path"
+	"sort"
+	"strings"
+
+	"steadysocket/core/modules"
+	"steadysocket/core/place"
+	"steadysocket/core/site"
+)
+
+// Version is the version of the scanners.
+const Version = "1"
+
+// Options say what to look for.
+type Options struct {
+	Libraries []string // package names, all modules of each
+	App       site.App // name, path and commit; the rest is filled in
+}
+
+// Scan finds every use of the libraries in the app whose root is fsys. The
+// error says what was wrong with the source as a whole.
+func Scan(fsys fs.FS, o Options) (*site.Scan, error) {
+	set, err := modules.Open(fsys, ".")
+	if err != nil {
+		return nil, err
+	}
+	files, err := set.Sources()
+	if err != nil {
+		return nil, err
+	}
+	if len(files) == 0 {
+		return nil, fmt.Errorf("the app holds no source file that is read; those end in .ts, .tsx, .js or .jsx")
+	}
+	set.Load(files, false)
+	locked, err := modules.Locked(fsys, ".")
+	if err != nil {
+		return nil, err
+	}
+	scan := &site.Scan{Format: site.Format, Reader: Version, App: o.App, Covers: o.Libraries,
+		Packages: []site.PackageUse{}, Sites: []site.Site{}, OtherUses: []site.OtherUse{}, Unread: []site.Unread{}}
+	scan.App.Framework = "react"
+	if scan.App.Name == "" {
+		scan.App.Name = set.Manifest.Name
+	}
+	if scan.App.Path == "" {
+		scan.App.Path = "."
+	}
+	for _, library := range o.Libraries {
+		use := site.PackageUse{Name: library, Range: set.Manifest.Range(library), Locked: locked[library]}
+		if use.Locked == nil {
+			use.Locked = []string{}
+		}
+		scan.Packages = append(scan.Packages, use)
+	}
+	s := &scanner{set: set, scan: scan, libraries: o.Libraries}
+	s.react()
+	digest := []string{}
+	for _, m := range set.Modules() {
+		digest = append(digest, m.Path, m.Source)
+		for _, err := range m.File.Errors {
+			scan.Unread = append(scan.Unread, site.Unread{At: err.At, Why: err.Message})
+		}
+	}
+	for file, err := range set.Missing() {
+		scan.Unread = append(scan.Unread, site.Unread{At: place.Place{File: file, Line: 1, Column: 1}, Why: "the file could not be read: " + err.Error()})
+	}
+	for _, name := range []string{"package.json", "package-lock.json"} {
+		if data, err := fs.ReadFile(fsys, name); err == nil {
+			digest = append(digest, name, string(data))
+		}
+	}
+	scan.App.Digest = place.DigestOf(digest...)
+	s.number()
+	sort.SliceStable(scan.OtherUses, func(i, j int) bool { return scan.OtherUses[i].At.Less(scan.OtherUses[j].At) })
+	sort.SliceStable(scan.Unread, func(i, j int) bool { return scan.Unread[i].At.Less(scan.Unread[j].At) })
+	return scan, nil
+}
+
+type scanner struct {
+	set       *modules.Set
+	scan      *site.Scan
+	libraries []string
+	uses      []*use // of library components and of the app's own
+	wrappers  map[string]*wrapper
+}
+
+// target is what a name in an app stands for: a component (or other export) of
+// a library, or a component of the app itself.
+type target struct {
+	library string // package name, "" for the app's own
+	module  string // "" for the main module
+	name    string // exported name, with parts behind dots; "*" for a namespace
+	local   string // of the app's own: file#name
+}
+
+// library splits the name of an import into a library that is looked for and
+// its module.
+func (s *scanner) library(from string) (library, module string, ok bool) {
+	for _, name := range s.libraries {
+		if from == name {
+			return name, "", true
+		}
+		if rest, found := strings.CutPrefix(from, name+"/"); found {
+			return name, "./" + rest, true
+		}
+	}
+	return "", "", false
+}
+
+// number sorts the sites by place and gives them their ids. The sites behind
+// wrappers point at the site they feed, whose id is known only now.
+func (s *scanner) number() {
+	type numbered struct {
+		site *site.Site
+		feed *site.Site
+	}
+	var list []numbered
+	for _, u := range s.uses {
+		if u.to.library != "" {
+			list = append(list, numbered{&u.site, nil})
+		}
+	}
+	for _, u := range s.uses {
+		if u.to.library == "" {
+			for _, behind := range s.expand(u) {
+				list = append(list, numbered{&behind.site, behind.feed})
+			}
+		}
+	}
+	sort.SliceStable(list, func(i, j int) bool { return list[i].site.At.Less(list[j].site.At) })
+	ordinals := map[string]int{}
+	for _, n := range list {
+		key := n.site.At.File + "#" + n.site.In + "/" + n.site.Component
+		ordinals[key]++
+		n.site.ID = site.MakeID(n.site.At.File, n.site.In, n.site.Component, ordinals[key])
+	}
+	for _, n := range list {
+		if n.feed != nil {
+			n.site.Through = n.feed.ID
+		}
+		s.scan.Sites = append(s.scan.Sites, *n.site)
+	}
+}
+
+// checked reports whether a type checker looks at a file.
+func checked(m *modules.Module) bool {
+	head := m.Source[:min(len(m.Source), 2000)]
+	switch path.Ext(m.Path) {
+	case ".ts", ".tsx", ".mts", ".cts":
+		return !strings.Contains(head, "@ts-nocheck")
+	}
+	return strings.Contains(head, "@ts-check")
+}

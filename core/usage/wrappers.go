@@ -1,0 +1,100 @@
+// This file follows the app's own wrappers: components that hand on what they
+// are given to a library component.
+
+package usage
+
+import (
+	"sort"
+
+	"steadysocket/core/site"
+)
+
+// maxWrappers bounds how many wrappers stand in each other.
+const maxWrappers = 6
+
+// behindUse is a use of a wrapper, seen as a use of what it wraps.
+type behindUse struct {
+	site site.Site
+	feed *site.Site
+}
+
+// wrapper is the uses within one component of the app that hand on its props.
+type wrapper struct{ inner []*use }
+
+// expand gives the uses of library components that stand behind a use of an
+// app's own component, each with the members that are handed on.
+func (s *scanner) expand(u *use) []behindUse {
+	if s.wrappers == nil {
+		s.wrappers = map[string]*wrapper{}
+		for _, inner := range s.uses {
+			if inner.within == "" || len(inner.forward) == 0 && !inner.rest && !inner.whole {
+				continue
+			}
+			if s.wrappers[inner.within] == nil {
+				s.wrappers[inner.within] = &wrapper{}
+			}
+			s.wrappers[inner.within].inner = append(s.wrappers[inner.within].inner, inner)
+		}
+	}
+	return s.through(u.to.local, u.site, nil, 0)
+}
+
+// through follows one use into the wrapper it names.
+func (s *scanner) through(local string, outer site.Site, via []string, depth int) []behindUse {
+	w := s.wrappers[local]
+	if w == nil || depth > maxWrappers {
+		return nil
+	}
+	var list []behindUse
+	for _, inner := range w.inner {
+		seen := outer
+		seen.Props, seen.Slots, seen.Events = []site.Given{}, []site.Given{}, []site.Given{}
+		for _, g := range outer.All() {
+			if g.Spread != "" {
+				if inner.rest || inner.whole {
+					seen.Props = append(seen.Props, g)
+				}
+				continue
+			}
+			for _, to := range inner.handsOn(g.Spelled) {
+				moved := g
+				moved.Spelled = to
+				sorted := &use{}
+				sorted.add(moved)
+				seen.Props = append(seen.Props, sorted.site.Props...)
+				seen.Slots = append(seen.Slots, sorted.site.Slots...)
+				seen.Events = append(seen.Events, sorted.site.Events...)
+			}
+		}
+		path := append(append([]string{}, local), via...)
+		if inner.to.library == "" {
+			list = append(list, s.through(inner.to.local, seen, path, depth+1)...)
+			continue
+		}
+		seen.Package, seen.Module, seen.Component = inner.to.library, inner.to.module, inner.to.name
+		seen.Via = path
+		list = append(list, behindUse{seen, &inner.site})
+	}
+	return list
+}
+
+// handsOn gives the spellings under which a use hands on a prop of its component.
+func (u *use) handsOn(prop string) []string {
+	var list []string
+	for to, from := range u.forward {
+		if from == prop {
+			list = append(list, to)
+		}
+	}
+	if u.whole || u.rest && !u.drops[prop] {
+		written := false
+		for to := range u.forward {
+			written = written || to == prop
+		}
+		if !written {
+			list = append(list, prop)
+		}
+	}
+	sort.Strings(list)
+	return list
+}
