@@ -1,0 +1,623 @@
+// This file compares listings component by component.
+
+package change
+
+import (
+	"fmt"
+	"reflect"
+	"sort"
+	"strings"
+
+	"steadysocket/core/contract"
+	"steadysocket/core/place"
+	"steadysocket/core/types"
+)
+
+type comparison struct {
+	options  Options
+	changes  []Change
+	old, new *contract.Contract // of the component at hand
+	ids      map[string]int
+}
+
+// found describes one change on its way into the list.
+type found struct {
+	kind    Kind
+	member  Member
+	why     string // fills the %s of the row's sentence
+	detail  string // last piece of the id
+	before  *Side
+	after   *Side
+	pairing *Pairing
+	extra   Detail
+	verdict Verdict // "" for the row's
+	silent  Silence // "" for the row's
+}
+
+func (c *comparison) add(f found) {
+	row := ByKind[f.kind]
+	why := row.Why
+	if strings.Contains(why, "%s") {
+		why = fmt.Sprintf(why, f.why)
+	}
+	component := ""
+	switch {
+	case c.old != nil:
+		component = c.old.Component
+	case c.new != nil:
+		component = c.new.Component
+	}
+	f.extra.Old, f.extra.New = c.old, c.new
+	ch := Change{
+		Component: component, Member: f.member, Kind: f.kind, Verdict: row.Verdict, Silent: row.Silent, Why: why,
+		Before: f.before, After: f.after, Pairing: f.pairing, Detail: f.extra,
+	}
+	if f.verdict != "" {
+		ch.Verdict = f.verdict
+	}
+	if f.silent != "" {
+		ch.Silent = f.silent
+	}
+	name := f.member.Name
+	if f.member.Kind == name || f.member.Kind == "component" {
+		name = ""
+	}
+	ch.ID = id(component, f.member.Kind, name, string(f.kind), f.detail)
+	if c.ids == nil {
+		c.ids = map[string]int{}
+	}
+	if c.ids[ch.ID]++; c.ids[ch.ID] > 1 {
+		ch.ID = id(ch.ID, fmt.Sprint(c.ids[ch.ID]))
+	}
+	c.changes = append(c.changes, ch)
+}
+
+func side(text string, at *place.Place) *Side { return &Side{Text: text, At: at} }
+
+// components pairs the components of both sides and compares each pair.
+func (c *comparison) components(old, new *contract.Listing) {
+	oldBy, newBy := map[string]*contract.Contract{}, map[string]*contract.Contract{}
+	for i := range old.Components {
+		oldBy[old.Components[i].Component] = &old.Components[i]
+	}
+	for i := range new.Components {
+		newBy[new.Components[i].Component] = &new.Components[i]
+	}
+	var gone, came []*contract.Contract
+	for i := range old.Components {
+		o := &old.Components[i]
+		if n := newBy[o.Component]; n != nil {
+			c.pair(o, n, nil)
+		} else {
+			gone = append(gone, o)
+		}
+	}
+	for i := range new.Components {
+		if n := &new.Components[i]; oldBy[n.Component] == nil {
+			came = append(came, n)
+		}
+	}
+	pairs := c.pairComponents(gone, came)
+	for _, o := range gone {
+		p, ok := pairs[o]
+		if ok {
+			c.pair(o, p.new, p.pairing)
+			continue
+		}
+		c.old, c.new = o, nil
+		if parent, part, isPart := strings.Cut(o.Component, "."); isPart && newBy[parent] != nil {
+			_ = part
+			continue // told as a part of the component that it belongs to
+		}
+		c.add(found{kind: ComponentRemoved, member: Member{Kind: "component", Name: o.Component, Spelled: o.Export.Name}, before: side(o.Component, o.At)})
+	}
+	for _, n := range came {
+		taken := false
+		for _, p := range pairs {
+			taken = taken || p.new == n
+		}
+		if taken {
+			continue
+		}
+		c.old, c.new = nil, n
+		if parent, _, isPart := strings.Cut(n.Component, "."); isPart && oldBy[parent] != nil {
+			continue
+		}
+		c.add(found{kind: ComponentAdded, member: Member{Kind: "component", Name: n.Component, Spelled: n.Export.Name}, after: side(n.Component, n.At)})
+	}
+	c.old, c.new = nil, nil
+}
+
+// pair compares two contracts of one component.
+func (c *comparison) pair(o, n *contract.Contract, pairing *Pairing) {
+	c.old, c.new = o, n
+	defer func() { c.old, c.new = nil, nil }()
+	me := Member{Kind: "component", Name: o.Component, Spelled: o.Export.Name}
+	if pairing != nil {
+		c.add(found{kind: ComponentRenamed, member: me, why: n.Component, detail: n.Component, pairing: pairing, before: side(o.Component, o.At), after: side(n.Component, n.At)})
+	}
+	if o.InterfaceHash != "" && o.InterfaceHash == n.InterfaceHash {
+		if o.ContentHash != n.ContentHash {
+			return // words alone: nothing an app can notice
+		}
+		return
+	}
+	if o.Kind != n.Kind && o.Kind != "" && n.Kind != "" {
+		c.add(found{kind: ComponentToLogic, member: me, before: side(string(o.Kind), o.At), after: side(string(n.Kind), n.At)})
+		return
+	}
+	c.export(me, o, n, pairing)
+	if o.Stage != n.Stage {
+		c.stage(me, o, n)
+	}
+	c.deprecated(me, o.Deprecated, n.Deprecated, n.At)
+	hidden := c.bases(me, o, n)
+	c.parameters(me, o, n)
+	c.root(o, n)
+	c.passThrough(o, n)
+	c.members(o, n, hidden)
+	c.twoWay(o, n)
+	c.combinations(o, n)
+	c.parts(o, n)
+	c.handle(o, n)
+	c.rest(me, o, n)
+}
+
+// export compares how a component is reached.
+func (c *comparison) export(me Member, o, n *contract.Contract, pairing *Pairing) {
+	if o.Export.Name == "" || n.Export.Name == "" {
+		return
+	}
+	for _, also := range n.Export.Also {
+		if also.Module == o.Export.Module && also.Name == o.Export.Name {
+			return // the old way still leads there
+		}
+	}
+	switch {
+	case o.Export.Module != n.Export.Module:
+		c.add(found{kind: ComponentMoved, member: me, why: n.Export.Module, detail: n.Export.Module, before: side(o.Export.Module, o.At), after: side(n.Export.Module, n.At)})
+	case o.Export.Kind != n.Export.Kind:
+		c.add(found{kind: ExportKindChanged, member: me, why: o.Export.Kind + " became " + n.Export.Kind, before: side(o.Export.Kind, o.At), after: side(n.Export.Kind, n.At)})
+	case o.Export.Name != n.Export.Name && pairing == nil:
+		c.add(found{kind: ComponentRenamed, member: me, why: n.Export.Name, detail: n.Export.Name, before: side(o.Export.Name, o.At), after: side(n.Export.Name, n.At)})
+	}
+}
+
+// stages says what each move between stages means.
+var stages = map[contract.Stage]Verdict{
+	contract.StageRetiring: Additive, contract.StageRetired: Additive, contract.StageReady: Neutral, contract.StageDraft: Neutral, "": Neutral,
+}
+
+func (c *comparison) stage(me Member, o, n *contract.Contract) {
+	c.add(found{kind: StageChanged, member: me, why: stageWord(n.Stage), verdict: stages[n.Stage], before: side(stageWord(o.Stage), o.At), after: side(stageWord(n.Stage), n.At)})
+}
+
+func stageWord(s contract.Stage) string {
+	if s == "" {
+		return "not said"
+	}
+	return string(s)
+}
+
+// deprecated reports a member that is deprecated now.
+func (c *comparison) deprecated(m Member, o, n *contract.Deprecated, at *place.Place) {
+	if o != nil || n == nil {
+		return
+	}
+	why := ""
+	if n.Successor != "" {
+		why = ": use " + n.Successor
+	} else if n.Note != "" {
+		why = ": " + n.Note
+	}
+	c.add(found{kind: Deprecated, member: m, why: why, after: side(strings.TrimPrefix(why, ": "), at)})
+}
+
+// hidden says on which sides members may be missing because a base could not be
+// read: what is missing there is no news.
+type hidden struct{ old, new bool }
+
+func (c *comparison) bases(me Member, o, n *contract.Contract) hidden {
+	h := hidden{!o.Complete, !n.Complete}
+	if o.Complete == n.Complete && reflect.DeepEqual(baseNames(o), baseNames(n)) {
+		return h
+	}
+	which := append(missingFrom(baseNames(o), baseNames(n)), missingFrom(baseNames(n), baseNames(o))...)
+	c.add(found{kind: BaseUnresolved, member: me, why: strings.Join(which, ", "),
+		before: side(strings.Join(baseNames(o), ", "), o.At), after: side(strings.Join(baseNames(n), ", "), n.At)})
+	return h
+}
+
+func baseNames(c *contract.Contract) []string {
+	list := []string{}
+	for _, b := range c.Bases {
+		list = append(list, b.Name)
+	}
+	sort.Strings(list)
+	return list
+}
+
+func missingFrom(list, in []string) (out []string) {
+	for _, s := range list {
+		found := false
+		for _, t := range in {
+			found = found || s == t
+		}
+		if !found {
+			out = append(out, s)
+		}
+	}
+	return out
+}
+
+func (c *comparison) parameters(me Member, o, n *contract.Contract) {
+	for _, op := range o.TypeParameters {
+		for _, np := range n.TypeParameters {
+			if op.Name != np.Name {
+				continue
+			}
+			a, b := orUnknown(op.Constraint), orUnknown(np.Constraint)
+			f := found{member: me, why: op.Name, detail: op.Name, before: side(a.String(), o.At), after: side(b.String(), n.At)}
+			switch relate(a, b) {
+			case widened:
+				f.kind = ParameterWidened
+			case narrowed, replaced:
+				f.kind = ParameterNarrowed
+			case unsure:
+				f.kind, f.why = TypeUnsure, types.Assignable(a, b).Why
+			default:
+				continue
+			}
+			c.add(f)
+		}
+	}
+}
+
+func orUnknown(t contract.Type) types.Type {
+	if !t.Known() {
+		return types.Unknown
+	}
+	return t.T
+}
+
+// relation is how one type stands to another, seen from who hands it in.
+type relation int
+
+const (
+	same relation = iota
+	rewritten
+	widened
+	narrowed
+	replaced
+	unsure
+)
+
+// relate compares two types that an app hands in. For what is handed back the
+// sides are swapped.
+func relate(old, new types.Type) relation {
+	if types.Equal(old, new) {
+		return same
+	}
+	a, b := types.Assignable(old, new).Answer, types.Assignable(new, old).Answer
+	switch {
+	case a == types.Yes && b == types.Yes:
+		return rewritten
+	case a == types.Yes:
+		return widened
+	case a == types.Undecided:
+		return unsure
+	case b == types.Yes:
+		return narrowed
+	}
+	return replaced
+}
+
+func (c *comparison) root(o, n *contract.Contract) {
+	m := Member{Kind: "root", Name: "root"}
+	before, after := side(rootText(o.Root), o.At), side(rootText(n.Root), n.At)
+	if o.Root.ChosenBy != "" && n.Root.ChosenBy == "" && n.Root.Known && n.Prop(o.Root.ChosenBy) == nil {
+		c.add(found{kind: RootChoiceDropped, member: m, why: o.Root.ChosenBy, before: before, after: after, extra: Detail{Names: []string{o.Root.ChosenBy}}})
+		return
+	}
+	switch {
+	case o.Root.Known != n.Root.Known:
+		c.add(found{kind: RootUnknown, member: m, before: before, after: after})
+	case !o.Root.Known:
+	case !sameSet(o.Root.Elements, n.Root.Elements) && !subset(o.Root.Elements, n.Root):
+		c.add(found{kind: RootChanged, member: m, why: rootText(n.Root), before: before, after: after})
+	}
+}
+
+// subset reports whether all old elements may still be chosen and the default
+// one stays first, so that nothing changes where the app chose nothing.
+func subset(old []string, n contract.Root) bool {
+	return n.ChosenBy != "" && len(old) > 0 && len(n.Elements) > 0 && old[0] == n.Elements[0] && len(missingFrom(old, n.Elements)) == 0
+}
+
+func sameSet(a, b []string) bool {
+	return len(missingFrom(a, b)) == 0 && len(missingFrom(b, a)) == 0
+}
+
+func rootText(r contract.Root) string {
+	switch {
+	case r.None:
+		return "none"
+	case !r.Known:
+		return "unknown"
+	}
+	return "<" + strings.Join(r.Elements, ">, <") + ">"
+}
+
+func (c *comparison) passThrough(o, n *contract.Contract) {
+	m := Member{Kind: "passThrough", Name: "passThrough"}
+	before, after := side(forwardText(o.PassThrough), o.At), side(forwardText(n.PassThrough), n.At)
+	if o.PassThrough.Unknown != n.PassThrough.Unknown {
+		c.add(found{kind: PassThroughUnknown, member: m, before: before, after: after})
+		return
+	}
+	had, has := len(o.PassThrough.To) > 0, len(n.PassThrough.To) > 0
+	switch {
+	case !had && has:
+		c.add(found{kind: PassThroughAdded, member: m, why: forwardText(n.PassThrough), before: before, after: after})
+	case had && !has:
+		c.add(found{kind: PassThroughRemoved, member: m, why: forwardText(o.PassThrough), before: before, after: after})
+	case had && has:
+		if !sameSet(targets(o.PassThrough), targets(n.PassThrough)) {
+			c.add(found{kind: PassThroughMoved, member: m, why: forwardText(n.PassThrough), before: before, after: after})
+		}
+		if lost := missingFrom(exceptions(n.PassThrough), exceptions(o.PassThrough)); len(lost) > 0 {
+			c.add(found{kind: PassThroughRemoved, member: m, why: forwardText(n.PassThrough) + " (" + strings.Join(lost, ", ") + ")", detail: strings.Join(lost, ","),
+				before: before, after: after, extra: Detail{Names: lost}})
+		}
+		if won := missingFrom(exceptions(o.PassThrough), exceptions(n.PassThrough)); len(won) > 0 {
+			c.add(found{kind: PassThroughAdded, member: m, why: forwardText(n.PassThrough) + " (" + strings.Join(won, ", ") + ")", detail: strings.Join(won, ","), before: before, after: after})
+		}
+	}
+}
+
+// targets names where attributes go: root, or inner with its element.
+func targets(p contract.PassThrough) (list []string) {
+	for _, f := range p.To {
+		if f.To == "root" {
+			list = append(list, "root")
+		} else {
+			list = append(list, f.To+" "+f.Element)
+		}
+	}
+	return list
+}
+
+func exceptions(p contract.PassThrough) (list []string) {
+	for _, f := range p.To {
+		list = append(list, f.Except...)
+	}
+	return list
+}
+
+func forwardText(p contract.PassThrough) string {
+	if p.Unknown {
+		return "unknown"
+	}
+	if len(p.To) == 0 {
+		return "none"
+	}
+	var list []string
+	for _, f := range p.To {
+		s := "the root"
+		if f.To != "root" {
+			s = "an inner element"
+		}
+		if f.Element != "" {
+			s += " <" + f.Element + ">"
+		}
+		list = append(list, s)
+	}
+	return strings.Join(list, ", ")
+}
+
+func (c *comparison) twoWay(o, n *contract.Contract) {
+	held := func(list []contract.TwoWay, value string) map[string]bool {
+		for _, w := range list {
+			if w.Value == value {
+				return map[string]bool{"by the app": w.Held != contract.HeldBySelf, "by itself": w.Held != contract.HeldByApp}
+			}
+		}
+		return nil
+	}
+	values := map[string]bool{}
+	for _, w := range append(append([]contract.TwoWay{}, o.TwoWay...), n.TwoWay...) {
+		values[w.Value] = true
+	}
+	for _, value := range sorted(values) {
+		before, after := held(o.TwoWay, value), held(n.TwoWay, value)
+		if before == nil || after == nil {
+			continue // told by the rows of the members that came or went
+		}
+		for _, by := range []string{"by the app", "by itself"} {
+			f := found{member: Member{Kind: "twoWay", Name: value, Spelled: value}, why: by, detail: strings.ReplaceAll(by, " ", "-"), extra: Detail{Names: []string{value}}}
+			switch {
+			case before[by] && !after[by]:
+				f.kind = HoldDropped
+			case !before[by] && after[by]:
+				f.kind = HoldAdded
+			default:
+				continue
+			}
+			f.before, f.after = side(heldText(before), o.At), side(heldText(after), n.At)
+			c.add(f)
+		}
+	}
+}
+
+func heldText(held map[string]bool) string {
+	var list []string
+	for _, by := range []string{"by the app", "by itself"} {
+		if held[by] {
+			list = append(list, by)
+		}
+	}
+	return "held " + strings.Join(list, " or ")
+}
+
+func sorted(set map[string]bool) []string {
+	list := make([]string, 0, len(set))
+	for s := range set {
+		list = append(list, s)
+	}
+	sort.Strings(list)
+	return list
+}
+
+// combinations compares exclusions and companions as sets.
+func (c *comparison) combinations(o, n *contract.Contract) {
+	m := Member{Kind: "component", Name: o.Component}
+	texts := func(x *contract.Contract) (exclusions map[string]contract.Exclusion, companions map[string]contract.Companion) {
+		exclusions, companions = map[string]contract.Exclusion{}, map[string]contract.Companion{}
+		for _, e := range x.Exclusions {
+			var parts []string
+			for name, v := range e.When {
+				parts = append(parts, fmt.Sprintf("%s=%v", name, v))
+			}
+			sort.Strings(parts)
+			exclusions[strings.Join(parts, " with ")] = e
+		}
+		for _, e := range x.Companions {
+			needs := append([]string(nil), e.Needs...)
+			sort.Strings(needs)
+			companions[e.Given+" needs "+strings.Join(needs, ", ")] = e
+		}
+		return
+	}
+	oldX, oldC := texts(o)
+	newX, newC := texts(n)
+	for text, e := range newX {
+		if _, ok := oldX[text]; !ok {
+			silent := Always
+			if e.InType {
+				silent = Unchecked
+			}
+			c.add(found{kind: CombinationForbidden, member: m, why: text, detail: text, silent: silent, after: side(text, n.At), extra: Detail{Names: keys(e.When), Value: e.When}})
+		}
+	}
+	for text := range oldX {
+		if _, ok := newX[text]; !ok {
+			c.add(found{kind: CombinationAllowed, member: m, why: text, detail: text, before: side(text, o.At)})
+		}
+	}
+	for text, e := range newC {
+		if _, ok := oldC[text]; !ok {
+			silent := Always
+			if e.InType {
+				silent = Unchecked
+			}
+			c.add(found{kind: CompanionNeeded, member: m, why: text, detail: text, silent: silent, after: side(text, n.At), extra: Detail{Names: append([]string{e.Given}, e.Needs...)}})
+		}
+	}
+	for text := range oldC {
+		if _, ok := newC[text]; !ok {
+			c.add(found{kind: CompanionDropped, member: m, why: text, detail: text, before: side(text, o.At)})
+		}
+	}
+}
+
+func keys(m map[string]any) []string {
+	var list []string
+	for key := range m {
+		list = append(list, key)
+	}
+	sort.Strings(list)
+	return list
+}
+
+func (c *comparison) handle(o, n *contract.Contract) {
+	m := Member{Kind: "handle", Name: "handle"}
+	text := func(h *contract.Handle) string {
+		if h == nil {
+			return "none"
+		}
+		return h.Type.String()
+	}
+	before, after := side(text(o.Handle), o.At), side(text(n.Handle), n.At)
+	switch {
+	case o.Handle == nil && n.Handle == nil:
+	case o.Handle == nil:
+		c.add(found{kind: HandleAdded, member: m, before: before, after: after})
+	case n.Handle == nil:
+		c.add(found{kind: HandleLost, member: m, before: before, after: after})
+	case o.Handle.Type.Known() && n.Handle.Type.Known() && !types.Equal(o.Handle.Type.T, n.Handle.Type.T):
+		c.add(found{kind: HandleChanged, member: m, why: n.Handle.Type.String(), before: before, after: after})
+	}
+}
+
+// rest says of the parts of a contract that no row compares yet that they
+// differ, once each.
+func (c *comparison) rest(me Member, o, n *contract.Contract) {
+	for _, part := range []struct {
+		name     string
+		old, new any
+	}{
+		{"modes", o.Modes, n.Modes}, {"styleHooks", o.StyleHooks, n.StyleHooks}, {"theming", o.Theming, n.Theming}, {"context", o.Context, n.Context},
+		{"pairs", o.Pairs, n.Pairs}, {"valueSets", o.ValueSets, n.ValueSets}, {"stateChanges", o.StateChanges, n.StateChanges},
+		{"guarantees", o.Guarantees, n.Guarantees}, {"result", o.Result, n.Result},
+	} {
+		if !reflect.DeepEqual(part.old, part.new) {
+			c.add(found{kind: NotCompared, member: me, why: part.name, detail: part.name, before: side(part.name, o.At), after: side(part.name, n.At)})
+		}
+	}
+}
+
+// packages compares what stands beside the components.
+func (c *comparison) packages(old, new *contract.Listing) {
+	c.old, c.new = nil, nil
+	pkg := Member{Kind: "package", Name: "package"}
+	for _, m := range missingFrom(old.Package.Modules, new.Package.Modules) {
+		c.add(found{kind: ModuleRemoved, member: pkg, why: m, detail: m, before: side(m, nil)})
+	}
+	for _, m := range missingFrom(new.Package.Modules, old.Package.Modules) {
+		c.add(found{kind: ModuleAdded, member: pkg, why: m, detail: m, after: side(m, nil)})
+	}
+	oldBy, newBy := map[string]contract.Exported{}, map[string]contract.Exported{}
+	for _, x := range old.Exports {
+		oldBy[x.Name] = x
+	}
+	for _, x := range new.Exports {
+		newBy[x.Name] = x
+	}
+	for _, x := range old.Exports {
+		n, ok := newBy[x.Name]
+		switch {
+		case !ok && new.Component(x.Name) == nil:
+			c.add(found{kind: ExportRemoved, member: pkg, why: x.Name, detail: x.Name, before: side(x.Kind+" "+x.Name, x.At)})
+		case ok && x.Type.Known() && n.Type.Known() && x.Kind != "type" && !types.Equal(x.Type.T, n.Type.T):
+			c.add(found{kind: ExportChanged, member: pkg, why: x.Name, detail: x.Name, before: side(x.Type.String(), x.At), after: side(n.Type.String(), n.At)})
+		}
+	}
+	for _, x := range new.Exports {
+		if _, ok := oldBy[x.Name]; !ok && old.Component(x.Name) == nil {
+			c.add(found{kind: ExportAdded, member: pkg, why: x.Name, detail: x.Name, after: side(x.Kind+" "+x.Name, x.At)})
+		}
+	}
+	peers := map[string]bool{}
+	for name := range old.Package.Peers {
+		peers[name] = true
+	}
+	for name := range new.Package.Peers {
+		peers[name] = true
+	}
+	for _, name := range sorted(peers) {
+		before, had := old.Package.Peers[name]
+		after, has := new.Package.Peers[name]
+		f := found{member: pkg, why: name, detail: name, before: side(name+" "+before, nil), after: side(name+" "+after, nil)}
+		switch {
+		case !had:
+			f.kind, f.before = PeerAdded, nil
+		case !has:
+			f.kind, f.after = PeerRemoved, nil
+		case before != after:
+			f.kind, f.why = PeerChanged, name+" "+before+" → "+after
+		default:
+			continue
+		}
+		c.add(f)
+	}
+}

@@ -1,0 +1,199 @@
+// This file compares what is handed back to the app: slot data and payloads.
+
+package change
+
+import (
+	"fmt"
+
+	"steadysocket/core/contract"
+	"steadysocket/core/place"
+	"steadysocket/core/types"
+)
+
+// payloadKinds names the changes of one kind of thing handed back.
+type payloadKinds struct {
+	added, removed, renamed, reordered, widened, narrowed, replaced, unsure, form, always, sometimes Kind
+}
+
+var (
+	slotKinds  = payloadKinds{DataAdded, DataRemoved, DataRenamed, DataRemoved, DataWidened, DataNarrowed, DataReplaced, DataUnsure, DataFormChanged, DataRequired, DataOptional}
+	eventKinds = payloadKinds{PayloadAdded, PayloadRemoved, PayloadRemoved, PayloadReordered, PayloadWidened, PayloadNarrowed, PayloadReplaced, PayloadUnsure, PayloadFormChanged, PayloadRequired, PayloadOptional}
+)
+
+// payload compares two payloads, field by field.
+func (c *comparison) payload(m Member, a, b *contract.Payload, at, bt *place.Place, k payloadKinds) {
+	before, after := side(payloadText(a), at), side(payloadText(b), bt)
+	switch {
+	case a == nil && b == nil:
+		return
+	case a == nil:
+		a = &contract.Payload{Positional: b.Positional}
+	case b == nil:
+		b = &contract.Payload{Positional: a.Positional}
+	}
+	if a.Unknown || b.Unknown {
+		if a.Unknown != b.Unknown {
+			c.add(found{kind: k.unsure, member: m, why: "it could be read on one side only", before: before, after: after})
+		}
+		return
+	}
+	if a.Positional != b.Positional {
+		form := "one record"
+		if b.Positional {
+			form = "several values, one after the other"
+		}
+		c.add(found{kind: k.form, member: m, why: form, before: before, after: after})
+		return
+	}
+	if a.Positional {
+		c.positional(m, a, b, before, after, k)
+		return
+	}
+	for _, f := range a.Fields {
+		g := fieldOf(b.Fields, f.Name)
+		if g == nil {
+			if to := renamedField(b.Fields, f.Name); to != "" {
+				c.add(found{kind: k.renamed, member: m, why: to, detail: f.Name, before: before, after: after, extra: Detail{Field: []string{f.Name}}, pairing: &Pairing{f.Name, to, 1, "the contract says so"}})
+				continue
+			}
+			c.add(found{kind: k.removed, member: m, why: f.Name, detail: f.Name, before: before, after: after, extra: Detail{Field: []string{f.Name}}})
+			continue
+		}
+		c.field(m, []string{f.Name}, 0, orUnknown(f.Type), orUnknown(g.Type), f.Optional, g.Optional, before, after, k)
+	}
+	for _, g := range b.Fields {
+		if fieldOf(a.Fields, g.Name) == nil && (g.Was == "" || fieldOf(a.Fields, g.Was) == nil) {
+			c.add(found{kind: k.added, member: m, why: g.Name, detail: g.Name, before: before, after: after})
+		}
+	}
+}
+
+func fieldOf(list []contract.Field, name string) *contract.Field {
+	for i := range list {
+		if list[i].Name == name {
+			return &list[i]
+		}
+	}
+	return nil
+}
+
+func renamedField(list []contract.Field, old string) string {
+	for _, f := range list {
+		if f.Was == old {
+			return f.Name
+		}
+	}
+	return ""
+}
+
+// positional compares by place; names do not matter there.
+func (c *comparison) positional(m Member, a, b *contract.Payload, before, after *Side, k payloadKinds) {
+	if order := reordered(a, b); order != "" {
+		c.add(found{kind: k.reordered, member: m, why: order, before: before, after: after, extra: Detail{Position: 1, Field: []string{a.Fields[0].Name}}})
+		return
+	}
+	for i, f := range a.Fields {
+		if i >= len(b.Fields) {
+			c.add(found{kind: k.removed, member: m, why: f.Name, detail: f.Name, before: before, after: after, extra: Detail{Field: []string{f.Name}, Position: i + 1}})
+			continue
+		}
+		g := b.Fields[i]
+		c.field(m, []string{f.Name}, i+1, orUnknown(f.Type), orUnknown(g.Type), f.Optional, g.Optional, before, after, k)
+	}
+	for i := len(a.Fields); i < len(b.Fields); i++ {
+		c.add(found{kind: k.added, member: m, why: b.Fields[i].Name, detail: b.Fields[i].Name, before: before, after: after})
+	}
+}
+
+// reordered names the fields that changed places: the same names and types in
+// another order.
+func reordered(a, b *contract.Payload) string {
+	if len(a.Fields) != len(b.Fields) || len(a.Fields) < 2 {
+		return ""
+	}
+	moved := ""
+	for i, f := range a.Fields {
+		g := fieldOf(b.Fields, f.Name)
+		if g == nil || g.Type.String() != f.Type.String() {
+			return ""
+		}
+		if b.Fields[i].Name != f.Name && moved == "" {
+			moved = f.Name
+		}
+	}
+	return moved
+}
+
+// field compares one field. A record is compared by its own fields, one level
+// down, so that a handler that takes only some of them is told apart.
+func (c *comparison) field(m Member, path []string, position int, old, new types.Type, wasOptional, isOptional bool, before, after *Side, k payloadKinds) {
+	name := joinPath(path)
+	extra := Detail{Field: path, Position: position}
+	switch {
+	case wasOptional && !isOptional:
+		c.add(found{kind: k.always, member: m, why: name, detail: name, before: before, after: after})
+	case !wasOptional && isOptional:
+		c.add(found{kind: k.sometimes, member: m, why: name, detail: name, before: before, after: after, extra: extra})
+	}
+	a, oldRecord := old.(*types.Object)
+	b, newRecord := new.(*types.Object)
+	if oldRecord && newRecord && len(path) == 1 && len(a.Indexes)+len(b.Indexes) == 0 && shares(a, b) {
+		for _, f := range a.Fields {
+			inner := append(append([]string{}, path...), f.Name)
+			g := objectField(b, f.Name)
+			if g == nil {
+				c.add(found{kind: k.removed, member: m, why: joinPath(inner), detail: joinPath(inner), before: before, after: after, extra: Detail{Field: inner, Position: position}})
+				continue
+			}
+			c.field(m, inner, position, f.Type, g.Type, f.Optional, g.Optional, before, after, k)
+		}
+		for _, g := range b.Fields {
+			if objectField(a, g.Name) == nil {
+				n := joinPath(append(append([]string{}, path...), g.Name))
+				c.add(found{kind: k.added, member: m, why: n, detail: n, before: before, after: after})
+			}
+		}
+		return
+	}
+	f := found{member: m, why: name, detail: name, before: before, after: after, extra: extra}
+	// Handed back: the sides are swapped.
+	switch relate(new, old) {
+	case same, rewritten:
+		return
+	case widened:
+		f.kind = k.narrowed
+	case narrowed:
+		f.kind = k.widened
+	case replaced:
+		f.kind = k.replaced
+	case unsure:
+		f.kind, f.why = k.unsure, fmt.Sprintf("%s: %s", name, types.Assignable(new, old).Why)
+	}
+	c.add(f)
+}
+
+func shares(a, b *types.Object) bool {
+	for _, f := range a.Fields {
+		if objectField(b, f.Name) != nil {
+			return true
+		}
+	}
+	return false
+}
+
+func objectField(o *types.Object, name string) *types.Field {
+	for i := range o.Fields {
+		if o.Fields[i].Name == name {
+			return &o.Fields[i]
+		}
+	}
+	return nil
+}
+
+func joinPath(path []string) string {
+	s := path[0]
+	for _, p := range path[1:] {
+		s += "." + p
+	}
+	return s
+}

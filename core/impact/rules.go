@@ -1,0 +1,678 @@
+// This file is the table of what each kind of change does at a site.
+
+package impact
+
+import (
+	"fmt"
+	"strings"
+
+	"steadysocket/core/change"
+	"steadysocket/core/contract"
+	"steadysocket/core/place"
+	"steadysocket/core/site"
+	"steadysocket/core/types"
+)
+
+// verdict is what a rule finds at a site.
+type verdict struct {
+	outcome Outcome
+	why     string
+	at      place.Place
+	silent  bool // also where a type checker sees the site
+}
+
+// at is one change at one site.
+type at struct {
+	site     *site.Site
+	given    *given
+	change   *change.Change
+	contract *contract.Contract
+}
+
+// rule is what becomes of a site. It gives false where the change does not
+// touch the site. A rule that looks only at what is given also holds for uses
+// behind a wrapper.
+type rule struct {
+	decide   func(a *at) (verdict, bool)
+	handedOn bool
+}
+
+var rules = map[change.Kind]rule{
+	change.ComponentRemoved:   {always(Breaks, "uses a component that is gone"), false},
+	change.ComponentRenamed:   {always(Breaks, "imports the old name"), false},
+	change.ComponentMoved:     {always(Breaks, "imports from where it no longer is"), false},
+	change.ExportKindChanged:  {always(Breaks, "imports it in a way that no longer works"), false},
+	change.ComponentToLogic:   {always(Breaks, "uses as a component what is none any more, or the other way round"), false},
+	change.StageChanged:       {retiring, false},
+	change.Deprecated:         {deprecated, true},
+	change.ParameterNarrowed:  {always(Unsure, "whether its type argument still fits was not worked out"), false},
+	change.BaseUnresolved:     {always(Unsure, "what the component extends could not be read"), false},
+	change.NotCompared:        {always(Unsure, "relies perhaps on a part of the contract that is not compared yet"), false},
+	change.RootChanged:        {always(Shifts, "is drawn with another outermost element"), false},
+	change.RootUnknown:        {always(Unsure, "the outermost element may be another"), false},
+	change.RootChoiceDropped:  {choosesRoot, true},
+	change.PassThroughRemoved: {undeclared(Breaks, "which reaches no element any more"), true},
+	change.PassThroughMoved:   {undeclared(Shifts, "which reaches another element now"), true},
+	change.PassThroughUnknown: {undeclared(Unsure, "which may not reach an element"), true},
+
+	change.PropAddedShadowing: {ifGiven(Shifts, "gives it as an attribute"), true},
+	change.PropAddedClashing:  {clashes, true},
+	change.PropAddedRequired:  {ifMissing(Breaks, "does not give"), false},
+	change.PropRequired:       {ifMissing(Breaks, "does not give"), false},
+	change.PropRemoved:        {ifGiven(Breaks, "gives"), true},
+	change.PropRenamed:        {ifGiven(Breaks, "gives"), true},
+	change.FlagFolded:         {ifGiven(Breaks, "gives"), true},
+	change.UnitChanged:        {ifGiven(Breaks, "gives"), true},
+	change.TypeNarrowed:       {valueFits, true},
+	change.TypeReplaced:       {valueFits, true},
+	change.TypeUnsure:         {ifGiven(Unsure, "gives"), true},
+	change.ValueRemoved:       {givesValue, true},
+	change.ValueRenamed:       {givesValue, true},
+	change.SetClosed:          {valueFits, true},
+	change.DefaultChanged:     {ifMissing(Shifts, "does not give"), false},
+	change.DefaultUnknown:     {ifMissing(Unsure, "does not give"), false},
+	change.LimitsTightened:    {withinLimits, true},
+	change.HoldDropped:        {holdsValue, true},
+
+	change.SlotAddedRequired:   {ifMissing(Breaks, "does not fill"), false},
+	change.SlotRequired:        {ifMissing(Breaks, "does not fill"), false},
+	change.SlotRemoved:         {ifGiven(Breaks, "fills"), true},
+	change.SlotRenamed:         {ifGiven(Breaks, "fills"), true},
+	change.SlotFormChanged:     {contentFits, true},
+	change.SlotCountNarrowed:   {ifGiven(Unsure, "fills"), true},
+	change.SlotAcceptsNarrowed: {ifGiven(Unsure, "fills"), true},
+	change.SlotPlaceChanged:    {ifGiven(Shifts, "fills"), true},
+	change.FallbackChanged:     {ifMissing(Shifts, "does not fill"), false},
+	change.FallbackUnknown:     {ifMissing(Unsure, "does not fill"), false},
+	change.DataRemoved:         {takesField(Breaks), true},
+	change.DataRenamed:         {takesField(Breaks), true},
+	change.DataWidened:         {takesField(Breaks), true},
+	change.DataReplaced:        {takesField(Breaks), true},
+	change.DataOptional:        {takesField(Breaks), true},
+	change.DataUnsure:          {takesField(Unsure), true},
+	change.DataFormChanged:     {takesAnything, true},
+
+	change.EventAddedShadowing: {ifGiven(Shifts, "listens to it on the element"), true},
+	change.EventRemoved:        {ifGiven(Breaks, "listens to"), true},
+	change.EventRenamed:        {ifGiven(Breaks, "listens to"), true},
+	change.HandlerRequired:     {ifMissing(Breaks, "does not listen to"), false},
+	change.PayloadRemoved:      {takesField(Breaks), true},
+	change.PayloadReordered:    {takesAnything, true},
+	change.PayloadWidened:      {takesField(Breaks), true},
+	change.PayloadReplaced:     {takesField(Breaks), true},
+	change.PayloadOptional:     {takesField(Breaks), true},
+	change.PayloadUnsure:       {takesField(Unsure), true},
+	change.PayloadFormChanged:  {takesAnything, true},
+	change.ReturnsNarrowed:     {ifGiven(Unsure, "listens to"), true},
+	change.ReturnsUnsure:       {ifGiven(Unsure, "listens to"), true},
+	change.CancelableDropped:   {ifGiven(Unsure, "listens to"), true},
+	change.BubblesDropped:      {always(Unsure, "something above may listen"), false},
+	change.BubblesAdded:        {always(Unsure, "something above may hear it now"), false},
+
+	change.CombinationForbidden: {combination, false},
+	change.CompanionNeeded:      {companion, false},
+
+	change.PartAddedRequired: {always(Unsure, "whether it uses the part was not worked out"), false},
+	change.PartRemoved:       {usesPart, false},
+	change.PartRenamed:       {usesPart, false},
+	change.PartPlaceChanged:  {always(Unsure, "where its parts stand was not worked out"), false},
+	change.HandleChanged:     {passesRef, true},
+	change.HandleLost:        {passesRef, true},
+}
+
+// given is what a site gives, by spelling, with what a spread may carry.
+type given struct {
+	by      map[string]site.Given
+	index   map[string]int
+	spreads []spread
+}
+
+type spread struct {
+	index int
+	open  bool
+	keys  map[string]bool
+	at    place.Place
+}
+
+func gather(s *site.Site) *given {
+	g := &given{by: map[string]site.Given{}, index: map[string]int{}}
+	for i, x := range s.All() {
+		if x.Spread != "" {
+			keys := map[string]bool{}
+			for _, k := range x.Keys {
+				keys[k] = true
+			}
+			g.spreads = append(g.spreads, spread{i, x.Open, keys, x.At})
+			continue
+		}
+		g.by[x.Spelled] = x
+		g.index[x.Spelled] = i
+	}
+	return g
+}
+
+// whySpread is the reason where a spread hides whether something is given.
+const whySpread = "a spread may carry it"
+
+// presence is whether a member is given.
+type presence int
+
+const (
+	absent presence = iota
+	perhaps
+	present
+)
+
+// is says whether a member is given: written out or surely in a spread, yes;
+// else an open spread leaves it unsure.
+func (g *given) is(spelled string) (presence, place.Place) {
+	if x, ok := g.by[spelled]; ok {
+		if isUndefined(x) {
+			return absent, place.Place{} // the default is taken
+		}
+		return present, x.At
+	}
+	open := absent
+	var at place.Place
+	for _, s := range g.spreads {
+		if s.keys[spelled] {
+			return present, s.at
+		}
+		if s.open {
+			open, at = perhaps, s.at
+		}
+	}
+	return open, at
+}
+
+func isUndefined(x site.Given) bool { return x.Literal == nil && x.Expression == "undefined" }
+
+// value gives what is given for a member, and whether it is sure: no spread
+// behind it may carry another.
+func (g *given) value(spelled string) (site.Given, bool) {
+	x, ok := g.by[spelled]
+	if !ok {
+		return x, false
+	}
+	for _, s := range g.spreads {
+		if s.index > g.index[spelled] && (s.open || s.keys[spelled]) {
+			return x, false
+		}
+	}
+	return x, true
+}
+
+func (a *at) spelled() string { return a.change.Member.Spelled }
+
+func always(outcome Outcome, why string) func(*at) (verdict, bool) {
+	return func(*at) (verdict, bool) { return verdict{outcome: outcome, why: why}, true }
+}
+
+func ifGiven(outcome Outcome, verb string) func(*at) (verdict, bool) {
+	return func(a *at) (verdict, bool) {
+		p, where := a.given.is(a.spelled())
+		switch p {
+		case present:
+			return verdict{outcome: outcome, why: verb + " " + a.spelled(), at: where}, true
+		case perhaps:
+			return verdict{outcome: Unsure, why: whySpread, at: where}, true
+		}
+		return verdict{}, false
+	}
+}
+
+func ifMissing(outcome Outcome, verb string) func(*at) (verdict, bool) {
+	return func(a *at) (verdict, bool) {
+		p, where := a.given.is(a.spelled())
+		switch p {
+		case absent:
+			if a.site.Form == site.Extension {
+				return verdict{outcome: Unsure, why: "what is given to it is not seen here"}, true
+			}
+			return verdict{outcome: outcome, why: verb + " " + a.spelled()}, true
+		case perhaps:
+			return verdict{outcome: Unsure, why: whySpread, at: where}, true
+		}
+		return verdict{}, false
+	}
+}
+
+// deprecated lists sites that use what is deprecated now.
+func deprecated(a *at) (verdict, bool) {
+	if a.change.Member.Kind == "component" {
+		return verdict{outcome: Holds, why: "uses a deprecated component"}, len(a.site.Via) == 0
+	}
+	p, where := a.given.is(a.spelled())
+	return verdict{outcome: Holds, why: "gives " + a.spelled() + ", which is deprecated", at: where}, p == present
+}
+
+func retiring(a *at) (verdict, bool) {
+	stage := a.change.Detail.New.Stage
+	return verdict{outcome: Holds, why: "uses a component that is " + string(stage) + " now"},
+		stage == contract.StageRetiring || stage == contract.StageRetired
+}
+
+func choosesRoot(a *at) (verdict, bool) {
+	for _, name := range a.change.Detail.Names {
+		switch p, where := a.given.is(name); p {
+		case present:
+			return verdict{outcome: Breaks, why: "chooses the outermost element by " + name, at: where}, true
+		case perhaps:
+			return verdict{outcome: Unsure, why: whySpread, at: where}, true
+		}
+	}
+	return verdict{}, false
+}
+
+// reserved are names that the framework itself takes.
+var reserved = map[string]bool{"key": true, "ref": true}
+
+// undeclared looks for attributes that are no member of the old contract.
+func undeclared(outcome Outcome, why string) func(*at) (verdict, bool) {
+	return func(a *at) (verdict, bool) {
+		members := spellings(a.change.Detail.Old)
+		var found []string
+		var where place.Place
+		hyphenated := true
+		for _, x := range a.site.All() {
+			names := []string{x.Spelled}
+			if x.Spread != "" {
+				names = x.Keys
+			}
+			for _, name := range names {
+				if name == "" || members[name] || reserved[name] || !concerns(a.change, name) {
+					continue
+				}
+				if len(found) == 0 {
+					where = x.At
+				}
+				found = append(found, name)
+				hyphenated = hyphenated && strings.Contains(name, "-")
+			}
+		}
+		if len(found) > 0 {
+			// No type checker minds an attribute with a hyphen.
+			return verdict{outcome: outcome, why: "gives " + strings.Join(found, ", ") + ", " + why, at: where, silent: hyphenated}, true
+		}
+		for _, s := range a.given.spreads {
+			if s.open {
+				return verdict{outcome: Unsure, why: whySpread, at: s.at}, true
+			}
+		}
+		return verdict{}, false
+	}
+}
+
+// concerns reports whether a change of pass-through is about an attribute: all,
+// or the ones it names.
+func concerns(c *change.Change, name string) bool {
+	if len(c.Detail.Names) == 0 {
+		return true
+	}
+	for _, n := range c.Detail.Names {
+		if n == name {
+			return true
+		}
+	}
+	return false
+}
+
+func spellings(c *contract.Contract) map[string]bool {
+	m := map[string]bool{}
+	if c == nil {
+		return m
+	}
+	for _, p := range c.Props {
+		m[p.Spelled.Name] = true
+	}
+	for _, s := range c.Slots {
+		m[s.Spelled.Name] = true
+	}
+	for _, e := range c.Events {
+		m[e.Spelled.Name] = true
+	}
+	return m
+}
+
+// givesValue looks for one value of a closed set.
+func givesValue(a *at) (verdict, bool) {
+	p, where := a.given.is(a.spelled())
+	if p == absent {
+		return verdict{}, false
+	}
+	x, sure := a.given.value(a.spelled())
+	if x.Spelled == "" {
+		return verdict{outcome: Unsure, why: whySpread, at: where}, true
+	}
+	gone := site.Value{V: a.change.Detail.Value}.String()
+	switch {
+	case x.Literal != nil:
+		if x.Literal.String() == gone {
+			if !sure {
+				return verdict{outcome: Unsure, why: "gives " + words(*x.Literal) + ", unless a spread behind it gives another", at: x.At}, true
+			}
+			return verdict{outcome: Breaks, why: "gives " + words(*x.Literal), at: x.At}, true
+		}
+	case len(x.MayBe) > 0:
+		for _, v := range x.MayBe {
+			if v.String() == gone {
+				return verdict{outcome: Breaks, why: "may give " + words(v), at: x.At}, true
+			}
+		}
+		if !x.All {
+			return verdict{outcome: Unsure, why: "what the expression gives is not known", at: x.At}, true
+		}
+	default:
+		return verdict{outcome: Unsure, why: "what the expression gives is not known", at: x.At}, true
+	}
+	if !sure {
+		return verdict{outcome: Unsure, why: whySpread, at: where}, true
+	}
+	return verdict{}, false
+}
+
+// words is a value as people read it: strings in single quotes.
+func words(v site.Value) string {
+	if s, ok := v.V.(string); ok {
+		return types.Quote(s)
+	}
+	return v.String()
+}
+
+// newType is the type that a member has in the new release, whatever its kind
+// there.
+func (a *at) newType() types.Type {
+	n := a.change.Detail.New
+	for _, p := range n.Props {
+		if p.Spelled.Name == a.spelled() || p.Name == a.change.Member.Name {
+			if p.Type.Known() {
+				return p.Type.T
+			}
+			return nil
+		}
+	}
+	for _, s := range n.Slots {
+		if s.Spelled.Name == a.spelled() && s.Form == contract.FormContent {
+			return types.Content
+		}
+	}
+	return nil
+}
+
+// valueFits holds what is given against the new type, literal by literal.
+func valueFits(a *at) (verdict, bool) {
+	p, where := a.given.is(a.spelled())
+	if p == absent {
+		return verdict{}, false
+	}
+	x, sure := a.given.value(a.spelled())
+	if x.Spelled == "" {
+		return verdict{outcome: Unsure, why: whySpread, at: where}, true
+	}
+	to := a.newType()
+	values := x.MayBe
+	if x.Literal != nil {
+		values = []site.Value{*x.Literal}
+	}
+	if to == nil || len(values) == 0 {
+		return verdict{outcome: Unsure, why: "what the expression gives is not known", at: x.At}, true
+	}
+	for _, v := range values {
+		t := typeOf(v.V)
+		if t == nil {
+			return verdict{outcome: Unsure, why: "what the expression gives is not known", at: x.At}, true
+		}
+		switch types.Assignable(t, to).Answer {
+		case types.No:
+			if !sure {
+				return verdict{outcome: Unsure, why: whySpread, at: where}, true
+			}
+			return verdict{outcome: Breaks, why: "gives " + words(v), at: x.At}, true
+		case types.Undecided:
+			return verdict{outcome: Unsure, why: "gives " + words(v) + ", which cannot be held against the new type", at: x.At}, true
+		}
+	}
+	if x.Literal == nil && !x.All || !sure {
+		return verdict{outcome: Unsure, why: "what the expression gives is not known", at: x.At}, true
+	}
+	return verdict{}, false
+}
+
+// typeOf gives the type of a literal.
+func typeOf(v any) types.Type {
+	switch v := v.(type) {
+	case nil:
+		return types.Null
+	case string:
+		return types.StringLiteral(v)
+	case bool:
+		return &types.Literal{Of: types.Boolean, Value: fmt.Sprint(v)}
+	case fmt.Stringer:
+		return &types.Literal{Of: types.Number, Value: v.String()}
+	}
+	return nil
+}
+
+func clashes(a *at) (verdict, bool) {
+	v, ok := ifGiven(Breaks, "gives it as an attribute:")(a)
+	if !ok || v.outcome != Breaks {
+		return v, ok
+	}
+	return valueFits(a)
+}
+
+// withinLimits holds literals against the new limits.
+func withinLimits(a *at) (verdict, bool) {
+	p, where := a.given.is(a.spelled())
+	if p == absent {
+		return verdict{}, false
+	}
+	x, sure := a.given.value(a.spelled())
+	prop := a.change.Detail.New.Prop(a.change.Member.Name)
+	if x.Literal == nil || !sure || prop == nil || prop.Limits == nil {
+		return verdict{outcome: Unsure, why: "whether it keeps to the limits is not known", at: where}, true
+	}
+	l := prop.Limits
+	if l.MinLength != nil || l.MaxLength != nil || l.Pattern != "" {
+		return verdict{outcome: Unsure, why: "whether it keeps to the limits is not worked out", at: where}, true
+	}
+	n := change.Number(x.Literal.V)
+	if l.Min != nil && n < change.Number(l.Min) || l.Max != nil && n > change.Number(l.Max) {
+		return verdict{outcome: Breaks, why: "gives " + words(*x.Literal), at: x.At}, true
+	}
+	return verdict{}, false
+}
+
+// holdsValue finds sites that hold a two-way value in the way that is gone.
+func holdsValue(a *at) (verdict, bool) {
+	value := a.change.Member.Name
+	byApp := strings.Contains(a.change.ID, "by-the-app")
+	p, where := a.given.is(value)
+	switch {
+	case p == perhaps:
+		return verdict{outcome: Unsure, why: whySpread, at: where}, true
+	case byApp && p == present:
+		return verdict{outcome: Breaks, why: "holds " + value + " itself", at: where}, true
+	case !byApp && p == absent:
+		return verdict{outcome: Breaks, why: "leaves it to the component to hold " + value}, true
+	}
+	return verdict{}, false
+}
+
+// contentFits looks at how a slot is filled.
+func contentFits(a *at) (verdict, bool) {
+	p, where := a.given.is(a.spelled())
+	if p == absent {
+		return verdict{}, false
+	}
+	x, ok := a.given.by[a.spelled()]
+	if !ok {
+		return verdict{outcome: Unsure, why: whySpread, at: where}, true
+	}
+	form := contract.Form("")
+	for _, s := range a.change.Detail.New.Slots {
+		if s.Name == a.change.Member.Name {
+			form = s.Form
+		}
+	}
+	isFunction := x.Takes != nil && !x.Takes.Unknown
+	switch {
+	case x.Takes != nil && x.Takes.Unknown:
+		return verdict{outcome: Unsure, why: "what it puts in is written elsewhere", at: x.At}, true
+	case isFunction != (form == contract.FormFunction):
+		filled := "content"
+		if isFunction {
+			filled = "a function"
+		}
+		return verdict{outcome: Breaks, why: "fills it with " + filled, at: x.At}, true
+	}
+	return verdict{}, false
+}
+
+// takesField looks whether content or a handler takes the field that changed.
+func takesField(outcome Outcome) func(*at) (verdict, bool) {
+	return func(a *at) (verdict, bool) {
+		p, where := a.given.is(a.spelled())
+		if p == absent {
+			return verdict{}, false
+		}
+		x, ok := a.given.by[a.spelled()]
+		if !ok {
+			return verdict{outcome: Unsure, why: whySpread, at: where}, true
+		}
+		if x.Takes == nil || x.Takes.Unknown {
+			return verdict{outcome: Unsure, why: "what is taken is written elsewhere", at: x.At}, true
+		}
+		d := a.change.Detail
+		position, inner := d.Position, ""
+		path := d.Field
+		if position == 0 {
+			position = 1 // a record is the one thing handed over
+			inner = path[0]
+			path = path[1:]
+		} else if len(path) > 1 {
+			inner = path[1]
+		}
+		for _, t := range x.Takes.Params {
+			if t.Position != position {
+				continue
+			}
+			name := strings.Join(d.Field, ".")
+			if inner == "" {
+				if t.All || len(t.Fields) > 0 {
+					return verdict{outcome: outcome, why: "takes " + name, at: x.At}, true
+				}
+				if a.change.Kind == change.PayloadRemoved || a.change.Kind == change.DataRemoved {
+					return verdict{outcome: outcome, why: "names " + name, at: x.At}, true
+				}
+				return verdict{}, false
+			}
+			if t.All {
+				return verdict{outcome: Unsure, why: "hands on whole what " + name + " stands in", at: x.At}, true
+			}
+			for _, f := range t.Fields {
+				if f == inner {
+					return verdict{outcome: outcome, why: "takes " + name, at: x.At}, true
+				}
+			}
+		}
+		return verdict{}, false
+	}
+}
+
+// takesAnything holds for changes of the whole that is handed over.
+func takesAnything(a *at) (verdict, bool) {
+	p, where := a.given.is(a.spelled())
+	x, ok := a.given.by[a.spelled()]
+	switch {
+	case p == absent:
+		return verdict{}, false
+	case !ok:
+		return verdict{outcome: Unsure, why: whySpread, at: where}, true
+	case x.Takes == nil || x.Takes.Unknown:
+		return verdict{outcome: Unsure, why: "what is taken is written elsewhere", at: x.At}, true
+	case len(x.Takes.Params) == 0:
+		return verdict{}, false
+	}
+	return verdict{outcome: Breaks, why: "takes what is handed over", at: x.At}, true
+}
+
+// spelledIn gives the spelling of a member by its canonical name.
+func spelledIn(c *contract.Contract, name string) string {
+	if p := c.Prop(name); p != nil {
+		return p.Spelled.Name
+	}
+	if s := c.Slot(name); s != nil {
+		return s.Spelled.Name
+	}
+	if e := c.Event(name); e != nil {
+		return e.Spelled.Name
+	}
+	return name
+}
+
+// combination finds sites that give all of a combination that is forbidden now.
+func combination(a *at) (verdict, bool) {
+	when, ok := a.change.Detail.Value.(map[string]any)
+	if !ok {
+		return verdict{}, false
+	}
+	doubt := false
+	for name, want := range when {
+		spelled := spelledIn(a.change.Detail.New, name)
+		p, _ := a.given.is(spelled)
+		if p == absent {
+			return verdict{}, false
+		}
+		x, sure := a.given.value(spelled)
+		switch {
+		case !sure || x.Literal == nil:
+			doubt = true
+		case x.Literal.String() != (site.Value{V: want}).String():
+			return verdict{}, false
+		}
+	}
+	if doubt {
+		return verdict{outcome: Unsure, why: "may give " + strings.Join(a.change.Detail.Names, " with ")}, true
+	}
+	return verdict{outcome: Breaks, why: "gives " + strings.Join(a.change.Detail.Names, " with ")}, true
+}
+
+// companion finds sites that give one member without those that must go with it.
+func companion(a *at) (verdict, bool) {
+	list := a.change.Detail.Names
+	p, where := a.given.is(spelledIn(a.change.Detail.New, list[0]))
+	if p == absent {
+		return verdict{}, false
+	}
+	out := verdict{}
+	for _, name := range list[1:] {
+		switch q, _ := a.given.is(spelledIn(a.change.Detail.New, name)); {
+		case q == absent && p == present:
+			return verdict{outcome: Breaks, why: "gives " + list[0] + " without " + name, at: where}, true
+		case q != present:
+			out = verdict{outcome: Unsure, why: whySpread, at: where}
+		}
+	}
+	return out, out.outcome != ""
+}
+
+// usesPart holds at the sites of the part itself.
+func usesPart(a *at) (verdict, bool) {
+	for _, name := range a.change.Detail.Names {
+		if a.site.Component == name {
+			return verdict{outcome: Breaks, why: "uses " + name}, true
+		}
+	}
+	return verdict{}, false
+}
+
+func passesRef(a *at) (verdict, bool) {
+	switch p, where := a.given.is("ref"); p {
+	case present:
+		return verdict{outcome: Breaks, why: "passes a ref", at: where}, true
+	case perhaps:
+		return verdict{}, false // a ref does not travel in a spread before React 19 and rarely after
+	}
+	return verdict{}, false
+}
