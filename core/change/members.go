@@ -521,7 +521,7 @@ func (c *comparison) slot(m Member, a, b *contract.Slot) {
 	c.deprecated(m, a.Deprecated, b.Deprecated, b.At)
 	c.requiredChange(m, a.Required, b.Required, SlotRequired, SlotOptional, a.At, b.At)
 	if a.Form != b.Form && a.Form != "" && b.Form != "" {
-		c.add(found{kind: SlotFormChanged, member: m, why: "a " + string(b.Form), before: side(slotText(a), a.At), after: side(slotText(b), b.At)})
+		c.add(found{kind: SlotFormChanged, member: m, why: formWord(b.Form), before: side(slotText(a), a.At), after: side(slotText(b), b.At)})
 	} else {
 		c.payload(m, a.Gives, b.Gives, a.At, b.At, slotKinds)
 	}
@@ -680,4 +680,17 @@ func (c *comparison) parts(o, n *contract.Contract) {
 		}
 		c.add(found{kind: kind, member: Member{"part", b.Name, b.Spelled.Name}, why: b.Component, after: side(b.Component, b.At)})
 	}
+}
+
+// formWord says in words how a slot is filled.
+func formWord(f contract.Form) string {
+	switch f {
+	case contract.FormFunction:
+		return "a function that draws it"
+	case contract.FormComponent:
+		return "a component"
+	case contract.FormElement:
+		return "an element"
+	}
+	return "content"
 }

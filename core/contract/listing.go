@@ -4,6 +4,7 @@ package contract
 
 import (
 	"bytes"
+	"encoding/json"
 	"reflect"
 	"strconv"
 
@@ -113,6 +114,27 @@ func literalValue(l *types.Literal) any {
 		return l.Value
 	}
 	return tree.anyOf()
+}
+
+// MarshalJSON writes a listing as JSON does, on one line.
+func (l *Listing) MarshalJSON() ([]byte, error) {
+	data, err := l.JSON()
+	if err != nil {
+		return nil, err
+	}
+	var buf bytes.Buffer
+	err = json.Compact(&buf, data)
+	return buf.Bytes(), err
+}
+
+// UnmarshalJSON reads what JSON wrote.
+func (l *Listing) UnmarshalJSON(data []byte) error {
+	read, err := ParseListing("listing", data)
+	if err != nil {
+		return err
+	}
+	*l = *read
+	return nil
 }
 
 // ParseListing reads what JSON wrote. The error is Problems.

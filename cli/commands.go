@@ -1,0 +1,372 @@
+// This file declares the commands.
+
+package cli
+
+import (
+	"context"
+	"fmt"
+	"io/fs"
+	"time"
+
+	"github.com/spf13/cobra"
+
+	"steadysocket/client"
+	"steadysocket/core/change"
+	"steadysocket/core/impact"
+	"steadysocket/core/modules"
+	"steadysocket/core/site"
+	"steadysocket/core/style"
+)
+
+func manifestName(fsys fs.FS) string {
+	m, err := modules.ReadManifest(fsys, ".")
+	if err != nil {
+		return ""
+	}
+	return m.Name
+}
+
+func (w *wants) flags(cmd *cobra.Command) {
+	cmd.Flags().StringVar(&w.pkg, "package", "", "which package, where the source holds several")
+	cmd.Flags().StringVar(&w.framework, "framework", "", "which framework, where it is not found out")
+}
+
+func (s *shell) readCommand() *cobra.Command {
+	var w wants
+	cmd := &cobra.Command{
+		Use:     "read SOURCE",
+		Short:   "Reads a library's components as contracts",
+		Long:    "Reads the interface of every component that a package exports.\n" + sourceHelp,
+		Example: "  steady read ./fairlead\n  steady read ./fairlead@2.0.0 --format json",
+		Args:    arguments("one SOURCE"),
+		RunE: func(cmd *cobra.Command, args []string) error {
+			o, err := s.open(cmd.Context(), args[0], w)
+			if err != nil {
+				return err
+			}
+			if s.format == "json" {
+				return s.json(o.listing)
+			}
+			s.printListing(o.listing)
+			return nil
+		},
+	}
+	w.flags(cmd)
+	s.formats(cmd, "table", "json")
+	return cmd
+}
+
+func (s *shell) checkCommand() *cobra.Command {
+	var packages []string
+	var framework string
+	cmd := &cobra.Command{
+		Use:     "check SOURCE",
+		Short:   "Checks a library's contracts against its house style",
+		Long:    "Runs the rules of consistency over a library. Exits with 1 on an unwaived finding\nof weight must. House style and waivers stand in steady.yaml at the library's root.\n" + sourceHelp,
+		Example: "  steady check ./fairlead\n  steady check ./fairlead --format sarif",
+		Args:    arguments("one SOURCE"),
+		RunE: func(cmd *cobra.Command, args []string) error {
+			if len(packages) == 0 {
+				packages = []string{""}
+			}
+			refused := false
+			var all []*style.Findings
+			for _, pkg := range packages {
+				o, err := s.open(cmd.Context(), args[0], wants{pkg, framework})
+				if err != nil {
+					return err
+				}
+				found := style.Check(o.listing, o.conflicts, o.settings, time.Now())
+				refused = refused || found.Refused()
+				all = append(all, found)
+			}
+			if err := s.printFindings(all); err != nil {
+				return err
+			}
+			if refused {
+				return errNo
+			}
+			return nil
+		},
+	}
+	cmd.Flags().StringArrayVar(&packages, "package", nil, "which package, where the source holds several; may be given several times")
+	cmd.Flags().StringVar(&framework, "framework", "", "which framework, where it is not found out")
+	s.formats(cmd, "table", "json", "sarif")
+	return cmd
+}
+
+// compared opens and compares two sources.
+func (s *shell) compared(ctx context.Context, from, to string, w wants) (*opened, *change.Changes, error) {
+	old, err := s.open(ctx, from, w)
+	if err != nil {
+		return nil, nil, err
+	}
+	now, err := s.open(ctx, to, w)
+	if err != nil {
+		return nil, nil, err
+	}
+	return old, change.Compare(old.listing, now.listing, now.settings.CompareOptions()), nil
+}
+
+const gateHelp = "exit with 1 when the given version is below what is owed"
+
+func (s *shell) compareCommand() *cobra.Command {
+	var w wants
+	var gate bool
+	cmd := &cobra.Command{
+		Use:     "compare OLD NEW",
+		Short:   "Tells what is different between two releases and what it owes",
+		Long:    "Compares the contracts of two releases: each change with its verdict, how silent it\nis, and the step in the version number that all of them owe.\nOLD and NEW are each a SOURCE. " + sourceHelp,
+		Example: "  steady compare ./fairlead@1.2.0 ./fairlead@2.0.0\n  steady compare ./fairlead@2.1.0 ./fairlead --gate",
+		Args:    arguments("OLD", "NEW"),
+		RunE: func(cmd *cobra.Command, args []string) error {
+			_, changes, err := s.compared(cmd.Context(), args[0], args[1], w)
+			if err != nil {
+				return err
+			}
+			if s.format == "json" {
+				err = s.json(changes)
+			} else {
+				s.printChanges(changes)
+			}
+			return orGate(err, gate, changes)
+		},
+	}
+	w.flags(cmd)
+	cmd.Flags().BoolVar(&gate, "gate", false, gateHelp)
+	s.formats(cmd, "table", "json")
+	return cmd
+}
+
+func orGate(err error, gate bool, c *change.Changes) error {
+	if err == nil && gate && !c.Enough {
+		return errNo
+	}
+	return err
+}
+
+func (s *shell) usesCommand() *cobra.Command {
+	var library []string
+	cmd := &cobra.Command{
+		Use:     "uses APP",
+		Short:   "Lists every use of a library in an app",
+		Long:    "Finds every use site of a library's components in an app, through the app's own\nbarrels, aliases and wrappers, with what each site gives.\nAPP is a directory, ./dir@git-ref or an archive.",
+		Example: "  steady uses ./booking --library @saltmarsh/fairlead",
+		Args:    arguments("one APP"),
+		RunE: func(cmd *cobra.Command, args []string) error {
+			if len(library) == 0 {
+				return &callError{"say which library with --library, as in --library @saltmarsh/fairlead"}
+			}
+			scan, err := s.scan(cmd.Context(), args[0], library)
+			if err != nil {
+				return err
+			}
+			if s.format == "json" {
+				return s.json(scan)
+			}
+			s.printScan(scan)
+			return nil
+		},
+	}
+	cmd.Flags().StringArrayVar(&library, "library", nil, "package name of the library; may be given several times")
+	s.formats(cmd, "table", "json")
+	return cmd
+}
+
+func (s *shell) impactCommand() *cobra.Command {
+	var w wants
+	var app string
+	var gate, all bool
+	cmd := &cobra.Command{
+		Use:     "impact OLD NEW --app APP",
+		Short:   "Tells which use sites of an app break, shift or hold",
+		Long:    "Holds the changes between two releases against every use site of an app.\nOLD and NEW are each a SOURCE; APP is a directory, ./dir@git-ref or an archive.\n" + sourceHelp,
+		Example: "  steady impact ./fairlead@1.2.0 ./fairlead@2.0.0 --app ./booking",
+		Args:    arguments("OLD", "NEW"),
+		RunE: func(cmd *cobra.Command, args []string) error {
+			if app == "" {
+				return &callError{"say which app with --app, as in --app ./booking"}
+			}
+			old, changes, err := s.compared(cmd.Context(), args[0], args[1], w)
+			if err != nil {
+				return err
+			}
+			scan, err := s.scan(cmd.Context(), app, []string{old.listing.Package.Name})
+			if err != nil {
+				return err
+			}
+			found := impact.Of(changes, old.listing, scan, impact.Options{All: all})
+			if s.format == "json" {
+				err = s.json(found)
+			} else {
+				s.printImpact(found)
+			}
+			return orGate(err, gate, changes)
+		},
+	}
+	w.flags(cmd)
+	cmd.Flags().StringVar(&app, "app", "", "the app whose sites are looked at")
+	cmd.Flags().BoolVar(&gate, "gate", false, gateHelp)
+	cmd.Flags().BoolVar(&all, "all", false, "list the sites that hold too")
+	s.formats(cmd, "table", "json")
+	return cmd
+}
+
+func (s *shell) addCommand() *cobra.Command {
+	cmd := &cobra.Command{Use: "add", Short: "Adds a release or an app to the service", Args: cobra.NoArgs,
+		RunE: func(cmd *cobra.Command, args []string) error { return cmd.Help() }}
+	var w wants
+	release := &cobra.Command{
+		Use:     "release SOURCE",
+		Short:   "Adds a release of a library",
+		Long:    "Reads a source and keeps its contracts as a release. A release never changes: the same\nnumber with the same source is taken again silently, with another source refused.",
+		Example: "  steady add release ./fairlead@2.0.0",
+		Args:    arguments("one SOURCE"),
+		RunE: func(cmd *cobra.Command, args []string) error {
+			o, err := s.open(cmd.Context(), args[0], w)
+			if err != nil {
+				return err
+			}
+			added, err := s.client().AddRelease(cmd.Context(), o.listing, o.text, o.conflicts)
+			if err != nil {
+				return err
+			}
+			return s.printAdded(added, fmt.Sprintf("%d components", len(o.listing.Components)))
+		},
+	}
+	w.flags(release)
+	s.formats(release, "table", "json")
+	var libraries []string
+	app := &cobra.Command{
+		Use:     "app SOURCE",
+		Short:   "Adds the use sites of an app",
+		Long:    "Scans an app and keeps its use sites. Without --library it looks for every package that\nthe service holds.",
+		Example: "  steady add app ./booking",
+		Args:    arguments("one SOURCE"),
+		RunE: func(cmd *cobra.Command, args []string) error {
+			look := libraries
+			if len(look) == 0 {
+				releases, err := s.client().Releases(cmd.Context())
+				if err != nil {
+					return err
+				}
+				look = packagesOf(releases)
+				if len(look) == 0 {
+					return &callError{"the service holds no library yet; add a release first, or say which with --library"}
+				}
+			}
+			scan, err := s.scan(cmd.Context(), args[0], look)
+			if err != nil {
+				return err
+			}
+			added, err := s.client().AddScan(cmd.Context(), scan)
+			if err != nil {
+				return err
+			}
+			return s.printAdded(added, fmt.Sprintf("%d sites", len(scan.Sites)))
+		},
+	}
+	app.Flags().StringArrayVar(&libraries, "library", nil, "package name of a library to look for; may be given several times")
+	s.formats(app, "table", "json")
+	cmd.AddCommand(release, app)
+	return cmd
+}
+
+func packagesOf(releases []client.Release) []string {
+	var list []string
+	seen := map[string]bool{}
+	for _, r := range releases {
+		if !seen[r.Package] {
+			seen[r.Package] = true
+			list = append(list, r.Package)
+		}
+	}
+	return list
+}
+
+func (s *shell) listCommand() *cobra.Command {
+	cmd := &cobra.Command{
+		Use:     "list",
+		Short:   "Lists the releases and apps that the service holds",
+		Example: "  steady list\n  steady list --format json",
+		Args:    arguments(),
+		RunE: func(cmd *cobra.Command, args []string) error {
+			releases, err := s.client().Releases(cmd.Context())
+			if err != nil {
+				return err
+			}
+			apps, err := s.client().Apps(cmd.Context())
+			if err != nil {
+				return err
+			}
+			if s.format == "json" {
+				return s.json(map[string]any{"format": "steady.list/1", "releases": orEmpty(releases), "apps": orEmpty(apps)})
+			}
+			s.printList(releases, apps)
+			return nil
+		},
+	}
+	s.formats(cmd, "table", "json")
+	return cmd
+}
+
+func orEmpty[T any](list []T) []T {
+	if list == nil {
+		return []T{}
+	}
+	return list
+}
+
+func (s *shell) showCommand() *cobra.Command {
+	cmd := &cobra.Command{
+		Use:   "show LIBRARY@VERSION [COMPONENT] | APP",
+		Short: "Shows a release, one of its components, or an app, as the service holds it",
+		Example: "  steady show fairlead@2.0.0\n  steady show @saltmarsh/fairlead@2.0.0 FareTag\n" +
+			"  steady show booking",
+		Args: cobra.RangeArgs(1, 2),
+		RunE: func(cmd *cobra.Command, args []string) error {
+			name, version, ok := held(args[0])
+			if !ok {
+				scan, err := s.client().Scan(cmd.Context(), args[0])
+				if err != nil {
+					return err
+				}
+				return s.show(scan)
+			}
+			l, err := s.client().Listing(cmd.Context(), name, version)
+			if err != nil {
+				return err
+			}
+			if len(args) == 1 {
+				if s.format == "json" {
+					return s.json(l)
+				}
+				s.printListing(l)
+				return nil
+			}
+			c := l.Component(args[1])
+			if c == nil {
+				return &callError{fmt.Sprintf("%s has no component %s%s", args[0], args[1], meant(args[1], l))}
+			}
+			if s.format == "json" {
+				return s.json(c)
+			}
+			data, err := c.YAML()
+			if err != nil {
+				return err
+			}
+			_, err = s.out.Write(data)
+			return err
+		},
+	}
+	s.formats(cmd, "table", "json")
+	return cmd
+}
+
+func (s *shell) show(scan *site.Scan) error {
+	if s.format == "json" {
+		return s.json(scan)
+	}
+	s.printScan(scan)
+	return nil
+}

@@ -1,0 +1,458 @@
+// This file prints tables for people.
+
+package cli
+
+import (
+	"fmt"
+	"os"
+	"strings"
+
+	"github.com/jedib0t/go-pretty/v6/table"
+	"github.com/jedib0t/go-pretty/v6/text"
+	"golang.org/x/term"
+
+	"steadysocket/client"
+	"steadysocket/core/change"
+	"steadysocket/core/contract"
+	"steadysocket/core/impact"
+	"steadysocket/core/site"
+	"steadysocket/core/style"
+)
+
+// wide is the width of tables where no terminal tells one.
+const wide = 150
+
+// grid prints rows under a heading; the columns named by number in flex give
+// way where the terminal is narrow.
+func (s *shell) grid(header table.Row, rows []table.Row, flex ...int) {
+	w := table.NewWriter()
+	w.SetOutputMirror(s.out)
+	style := table.StyleLight
+	style.Options = table.OptionsNoBordersAndSeparators
+	style.Options.SeparateHeader = true
+	style.Format.Header = text.FormatDefault
+	style.Box.PaddingLeft = ""
+	style.Box.PaddingRight = "  "
+	w.SetStyle(style)
+	w.AppendHeader(header)
+	w.AppendRows(rows)
+	room := wide
+	if f, ok := s.out.(*os.File); ok && s.tty {
+		if columns, _, err := term.GetSize(int(f.Fd())); err == nil {
+			room = columns
+		}
+	}
+	fixed := 0
+	isFlex := map[int]bool{}
+	for _, n := range flex {
+		isFlex[n] = true
+	}
+	for n := range header {
+		widest := len(fmt.Sprint(header[n]))
+		for _, r := range rows {
+			if n < len(r) {
+				widest = max(widest, text.LongestLineLen(fmt.Sprint(r[n])))
+			}
+		}
+		if !isFlex[n] {
+			fixed += widest + 2
+		}
+	}
+	if len(flex) > 0 {
+		each := max(16, (room-fixed)/len(flex)-2)
+		var configs []table.ColumnConfig
+		for _, n := range flex {
+			configs = append(configs, table.ColumnConfig{Number: n + 1, WidthMax: each, WidthMaxEnforcer: text.WrapSoft})
+		}
+		w.SetColumnConfigs(configs)
+	}
+	w.Render()
+}
+
+func (s *shell) line(format string, args ...any) { fmt.Fprintf(s.out, format+"\n", args...) }
+
+func at(p fmt.Stringer) string {
+	if p == nil {
+		return ""
+	}
+	return p.String()
+}
+
+func count(n int, one, many string) string {
+	if n == 1 {
+		return "1 " + one
+	}
+	return fmt.Sprintf("%d %s", n, many)
+}
+
+func (s *shell) printListing(l *contract.Listing) {
+	s.line("%s %s · %s · read by reader %s", l.Package.Name, l.Package.Version, l.Package.Framework, l.Reader)
+	s.line("")
+	var rows []table.Row
+	for i := range l.Components {
+		c := &l.Components[i]
+		rows = append(rows, table.Row{c.Component, props(c), slots(c), events(c), rootOf(c)})
+	}
+	s.grid(table.Row{"component", "props (* required, = default)", "slots (~ has a fallback)", "events", "root"}, rows, 1, 2, 3)
+	var incomplete []string
+	for _, c := range l.Components {
+		if !c.Complete {
+			incomplete = append(incomplete, c.Component)
+		}
+	}
+	s.line("")
+	s.line("%s, %s", count(len(l.Components), "component", "components"), count(len(l.Exports), "other export", "other exports"))
+	if len(incomplete) > 0 {
+		s.line("incomplete, for something they extend could not be read: %s", strings.Join(incomplete, ", "))
+	}
+	for _, u := range l.Unread {
+		who := ""
+		if u.Component != "" {
+			who = u.Component + ": "
+		}
+		s.line("unread  %s  %s%s", u.At, who, u.Why)
+	}
+}
+
+func props(c *contract.Contract) string {
+	var list []string
+	for _, p := range c.Props {
+		t := p.Written
+		if t == "" || p.Role == contract.RoleVariant {
+			t = p.Type.String()
+		}
+		if len(t) > 48 {
+			t = t[:45] + "…"
+		}
+		mark := ""
+		if p.Required == contract.Yes {
+			mark = "*"
+		}
+		s := spelling(p.Spelled, p.Name) + mark + ": " + t
+		if p.Default.Kind == contract.DefaultValue {
+			s += fmt.Sprintf(" = %v", (site.Value{V: p.Default.Value}).String())
+		}
+		list = append(list, s)
+	}
+	return strings.Join(list, "\n")
+}
+
+func spelling(s contract.Spelled, name string) string {
+	if s.Name != "" {
+		return s.Name
+	}
+	return name
+}
+
+func slots(c *contract.Contract) string {
+	var list []string
+	for _, x := range c.Slots {
+		s := x.Name
+		if x.Required == contract.Yes {
+			s += "*"
+		}
+		if x.Fallback == contract.Yes {
+			s += "~"
+		}
+		if x.Gives != nil {
+			s += " gives " + fields(x.Gives)
+		}
+		list = append(list, s)
+	}
+	return strings.Join(list, "\n")
+}
+
+func fields(p *contract.Payload) string {
+	if p.Unknown {
+		return "unknown"
+	}
+	var list []string
+	for _, f := range p.Fields {
+		list = append(list, f.Name)
+	}
+	return strings.Join(list, ", ")
+}
+
+func events(c *contract.Contract) string {
+	var list []string
+	for _, x := range c.Events {
+		s := x.Name
+		if x.Payload != nil && (len(x.Payload.Fields) > 0 || x.Payload.Unknown) {
+			s += " (" + fields(x.Payload) + ")"
+		}
+		list = append(list, s)
+	}
+	return strings.Join(list, "\n")
+}
+
+func rootOf(c *contract.Contract) string {
+	switch {
+	case c.Root.None:
+		return "none"
+	case !c.Root.Known:
+		return "unknown"
+	}
+	s := strings.Join(c.Root.Elements, "\n")
+	if c.Root.ChosenBy != "" {
+		s += "\nby " + c.Root.ChosenBy
+	}
+	return s
+}
+
+func (s *shell) printFindings(all []*style.Findings) error {
+	switch s.format {
+	case "json":
+		if len(all) == 1 {
+			return s.json(all[0])
+		}
+		return s.json(all)
+	case "sarif":
+		return s.json(sarif(all))
+	}
+	for _, f := range all {
+		if len(f.Findings) == 0 {
+			s.line("%s %s: nothing found", f.Package, f.Version)
+			continue
+		}
+		var rows []table.Row
+		waived := 0
+		for _, x := range f.Findings {
+			weight := string(x.Weight)
+			if x.Waived != nil {
+				weight = "waived"
+				waived++
+			}
+			place := ""
+			if x.At != nil {
+				place = fmt.Sprintf("%s:%d", x.At.File, x.At.Line)
+			}
+			rows = append(rows, table.Row{weight, x.Rule, x.Component + "." + x.Member, place, x.Why, x.Mend})
+		}
+		s.line("%s %s", f.Package, f.Version)
+		s.line("")
+		s.grid(table.Row{"weight", "rule", "member", "place", "why", "what would mend it"}, rows, 4, 5)
+		s.line("")
+		s.line("%s, %d waived", count(len(f.Findings), "finding", "findings"), waived)
+		for _, o := range f.Overdue {
+			s.line("a waiver ran out: %s", o)
+		}
+	}
+	return nil
+}
+
+func (s *shell) printChanges(c *change.Changes) {
+	s.line("%s %s → %s", c.From.Package, orDash(c.From.Version), orDash(c.To.Version))
+	s.line("")
+	if len(c.Changes) == 0 {
+		s.line("no changes")
+	} else {
+		var rows []table.Row
+		for _, x := range c.Changes {
+			rows = append(rows, table.Row{string(x.Verdict), string(x.Silent), member(x.Component, x.Member), string(x.Kind), x.Why, sides(x)})
+		}
+		s.grid(table.Row{"verdict", "silent", "member", "kind", "why", "before → after"}, rows, 4, 5)
+	}
+	s.line("")
+	word := "is enough"
+	if !c.Enough {
+		word = "is not enough"
+	}
+	unsure := ""
+	if c.OwedIfUnsure != c.Owed {
+		unsure = fmt.Sprintf(" (%s if what is unsure breaks)", c.OwedIfUnsure)
+	}
+	s.line("owed %s%s, given %s: the number %s", c.Owed, unsure, c.Given, word)
+}
+
+func orDash(s string) string {
+	if s == "" {
+		return "–"
+	}
+	return s
+}
+
+func member(component string, m change.Member) string {
+	switch m.Kind {
+	case "component", "package":
+		return orDash(component)
+	case "root", "passThrough", "handle":
+		return component + " " + m.Kind
+	}
+	return component + "." + spelledOr(m)
+}
+
+func spelledOr(m change.Member) string {
+	if m.Spelled != "" {
+		return m.Spelled
+	}
+	return m.Name
+}
+
+func sides(c change.Change) string {
+	text := func(s *change.Side) string {
+		if s == nil || s.Text == "" {
+			return "–"
+		}
+		if len(s.Text) > 70 {
+			return s.Text[:67] + "…"
+		}
+		return s.Text
+	}
+	return text(c.Before) + " → " + text(c.After)
+}
+
+func (s *shell) printScan(scan *site.Scan) {
+	s.line("%s · covers %s", scan.App.Name, strings.Join(scan.Covers, ", "))
+	for _, p := range scan.Packages {
+		s.line("%s  range %s, locked %s", p.Name, orDash(p.Range), orDash(strings.Join(p.Locked, ", ")))
+	}
+	s.line("")
+	var rows []table.Row
+	behind := 0
+	for i := range scan.Sites {
+		x := &scan.Sites[i]
+		var given []string
+		for _, g := range x.All() {
+			given = append(given, givenText(g))
+		}
+		how := string(x.Form)
+		if len(x.Via) > 0 {
+			behind++
+			how += " via " + x.Via[0][strings.LastIndexByte(x.Via[0], '#')+1:]
+		}
+		rows = append(rows, table.Row{fmt.Sprintf("%s:%d:%d", x.At.File, x.At.Line, x.At.Column), x.Component, how, strings.Join(given, ", ")})
+	}
+	s.grid(table.Row{"place", "component", "form", "gives"}, rows, 3)
+	s.line("")
+	s.line("%s, %d behind wrappers, %s", count(len(scan.Sites)-behind, "site", "sites"), behind, count(len(scan.OtherUses), "other use", "other uses"))
+	for _, u := range scan.Unread {
+		s.line("unread  %s  %s", u.At, u.Why)
+	}
+}
+
+func givenText(g site.Given) string {
+	switch {
+	case g.Spread != "":
+		open := ""
+		if g.Open {
+			open = ", open"
+		}
+		return "{..." + clip(g.Spread) + open + "}"
+	case g.Literal != nil:
+		return g.Spelled + "=" + g.Literal.String()
+	case len(g.MayBe) > 0:
+		var list []string
+		for _, v := range g.MayBe {
+			list = append(list, v.String())
+		}
+		return g.Spelled + "=" + strings.Join(list, "|")
+	case g.Expression == "":
+		return g.Spelled
+	}
+	return g.Spelled + "={" + clip(g.Expression) + "}"
+}
+
+func clip(s string) string {
+	if r := []rune(s); len(r) > 28 {
+		return string(r[:27]) + "…"
+	}
+	return s
+}
+
+// marks tell outcomes apart by shape, beside their word.
+var marks = map[impact.Outcome]string{impact.Breaks: "✕", impact.Unsure: "?", impact.Shifts: "~", impact.Holds: "·"}
+
+func (s *shell) printImpact(x *impact.Impact) {
+	s.line("%s %s → %s at %s", x.From.Package, orDash(x.From.Version), orDash(x.To.Version), x.App.Name)
+	locked := "none"
+	if len(x.Reach.Locked) > 0 {
+		locked = strings.Join(x.Reach.Locked, ", ")
+	}
+	s.line("range %s, locked %s; it comes unasked: %s", orDash(x.Reach.Range), locked, x.Reach.Unasked)
+	s.line("")
+	if len(x.Sites) > 0 {
+		var rows []table.Row
+		for _, site := range x.Sites {
+			what := site.Component
+			if len(site.Via) > 0 {
+				what += " via " + site.Via[0][strings.LastIndexByte(site.Via[0], '#')+1:]
+			}
+			if site.Behind > 0 {
+				what += fmt.Sprintf(" (+%d behind)", site.Behind)
+			}
+			place := fmt.Sprintf("%s:%d", site.At.File, site.At.Line)
+			if len(site.Because) == 0 {
+				rows = append(rows, table.Row{marks[site.Outcome] + " " + string(site.Outcome), place, what, "", "", ""})
+			}
+			for i, cause := range site.Because {
+				silent := ""
+				if cause.Silent {
+					silent = "silently"
+				}
+				head := table.Row{"", "", "", marks[cause.Outcome] + " " + cause.Why, silent, cause.Change}
+				if i == 0 {
+					head[0], head[1], head[2] = marks[site.Outcome]+" "+string(site.Outcome), place, what
+				}
+				rows = append(rows, head)
+			}
+		}
+		s.grid(table.Row{"outcome", "place", "component", "why", "", "change"}, rows, 3, 5)
+		s.line("")
+	}
+	t := x.Totals
+	s.line("%s: %d break, %d unsure, %d shift, %d hold; %d more behind wrappers", count(t.Sites, "site", "sites"), t.Breaks, t.Unsure, t.Shifts, t.Holds, t.Behind)
+	for _, u := range x.Unread {
+		s.line("unread  %s  %s", u.At, u.Why)
+	}
+}
+
+func (s *shell) printAdded(a client.Added, what string) error {
+	if s.format == "json" {
+		return s.json(a)
+	}
+	if a.Added {
+		s.line("added %s: %s", a.Subject, what)
+	} else {
+		s.line("%s is there already: %s", a.Subject, what)
+	}
+	return nil
+}
+
+func (s *shell) printList(releases []client.Release, apps []client.App) {
+	if len(releases) == 0 {
+		s.line("no release is kept yet; add one with: steady add release ./fairlead@2.0.0")
+	} else {
+		var rows []table.Row
+		for _, r := range releases {
+			note := ""
+			if r.Withdrawn != nil {
+				note = "withdrawn: " + *r.Withdrawn
+			}
+			rows = append(rows, table.Row{r.Library, r.Package, r.Version, r.Components, r.Findings, r.AddedAt.Format("2006-01-02 15:04"), r.AddedBy, note})
+		}
+		s.grid(table.Row{"library", "package", "release", "components", "findings", "added", "by", ""}, rows)
+	}
+	s.line("")
+	if len(apps) == 0 {
+		s.line("no app is kept yet; add one with: steady add app ./booking")
+		return
+	}
+	var rows []table.Row
+	for _, a := range apps {
+		for _, p := range a.Packages {
+			rows = append(rows, table.Row{a.Name, p.Name, orDash(p.Range), orDash(strings.Join(p.Locked, ", ")), a.Sites, a.Behind, a.AddedAt.Format("2006-01-02 15:04"), a.AddedBy})
+		}
+	}
+	s.grid(table.Row{"app", "uses", "range", "locked", "sites", "behind", "added", "by"}, rows)
+}
+
+func meant(name string, l *contract.Listing) string {
+	var known []string
+	for _, c := range l.Components {
+		known = append(known, c.Component)
+	}
+	if near := contract.Nearest(name, known); near != "" {
+		return "; did you mean " + near + "?"
+	}
+	return ""
+}

@@ -1,0 +1,59 @@
+// This file takes positions out of contracts and puts them back: a contract is
+// kept once, its positions with each reading.
+
+package contract
+
+import "steadysocket/core/place"
+
+// Position is what a reading knows about one member beside the contract: where
+// it stands and how its type is written.
+type Position struct {
+	At      *place.Place `json:"at"`
+	Written string       `json:"written,omitempty"`
+}
+
+// Positions lists the positions of a contract by member: "" for the component,
+// else kind/name.
+func (c *Contract) Positions() map[string]Position {
+	m := map[string]Position{}
+	c.eachPosition(func(key string, at **place.Place, written *string) {
+		p := Position{At: *at}
+		if written != nil {
+			p.Written = *written
+		}
+		if p.At != nil || p.Written != "" {
+			m[key] = p
+		}
+	})
+	return m
+}
+
+// SetPositions puts positions back.
+func (c *Contract) SetPositions(m map[string]Position) {
+	c.eachPosition(func(key string, at **place.Place, written *string) {
+		p := m[key]
+		*at = p.At
+		if written != nil {
+			*written = p.Written
+		}
+	})
+}
+
+func (c *Contract) eachPosition(visit func(key string, at **place.Place, written *string)) {
+	visit("", &c.At, nil)
+	for i := range c.Props {
+		visit("prop/"+c.Props[i].Name, &c.Props[i].At, &c.Props[i].Written)
+	}
+	for i := range c.Slots {
+		visit("slot/"+c.Slots[i].Name, &c.Slots[i].At, nil)
+	}
+	for i := range c.Events {
+		visit("event/"+c.Events[i].Name, &c.Events[i].At, nil)
+	}
+	for i := range c.Parts {
+		visit("part/"+c.Parts[i].Name, &c.Parts[i].At, nil)
+	}
+	for i := range c.Bases {
+		visit("base/"+c.Bases[i].Name, &c.Bases[i].At, nil)
+	}
+}

@@ -1,0 +1,115 @@
+// This file counts what becomes of all sites under one change, in the database.
+
+package store
+
+import (
+	"context"
+
+	"github.com/jackc/pgx/v5"
+
+	"steadysocket/core/change"
+	"steadysocket/core/site"
+)
+
+// Count is how many sites of an app have each outcome.
+type Count struct {
+	App    string `json:"app"`
+	Breaks int    `json:"breaks"`
+	Unsure int    `json:"unsure"`
+	Shifts int    `json:"shifts"`
+	Holds  int    `json:"holds"`
+}
+
+// question is how a kind of change asks the table of members.
+type question string
+
+const (
+	givenAt   question = "given"   // hit where the member is given
+	missingAt question = "missing" // hit where it is not given
+	valueAt   question = "value"   // hit where one value is given
+	everyAt   question = "every"   // hit everywhere
+)
+
+// questions are the kinds whose outcome the narrow table alone decides; what
+// other kinds do is worked out from the sites' documents.
+var questions = map[change.Kind]question{
+	change.PropRemoved: givenAt, change.PropRenamed: givenAt, change.FlagFolded: givenAt, change.UnitChanged: givenAt,
+	change.SlotRemoved: givenAt, change.SlotRenamed: givenAt, change.EventRemoved: givenAt, change.EventRenamed: givenAt,
+	change.PropAddedRequired: missingAt, change.PropRequired: missingAt, change.SlotAddedRequired: missingAt, change.SlotRequired: missingAt,
+	change.HandlerRequired: missingAt, change.DefaultChanged: missingAt, change.FallbackChanged: missingAt,
+	change.ValueRemoved: valueAt, change.ValueRenamed: valueAt,
+	change.ComponentRemoved: everyAt, change.ComponentRenamed: everyAt, change.ComponentMoved: everyAt, change.RootChanged: everyAt,
+}
+
+// Countable reports whether Reach can answer for a kind of change.
+func Countable(kind change.Kind) bool { return questions[kind] != "" }
+
+// reachQuery counts per app: sites that surely give the member (with the value
+// asked for, a certain other one, or one that is not known) against all sites
+// of the component, and those with an open spread.
+const reachQuery = `
+with wanted as (
+  select id from site_components where package = $1 and name = $2
+), live as (
+  select x.id, a.name as app from scans x join apps a on a.id = x.app_id where x.current
+), all_sites as (
+  select s.scan_id, count(*) as n, count(*) filter (where s.open_spread) as open
+  from sites s where s.component_id in (select id from wanted) and not s.behind group by s.scan_id
+), given as (
+  select m.scan_id,
+    count(distinct m.site_id) as n,
+    count(distinct m.site_id) filter (where s.open_spread) as open,
+    count(distinct m.site_id) filter (where m.value_id = $4) as hit,
+    count(distinct m.site_id) filter (where m.value_id = 0 and not exists (
+      select from site_members h where h.component_id = m.component_id and h.name_id = m.name_id and h.value_id = $4 and h.scan_id = m.scan_id and h.site_id = m.site_id)) as vague
+  from site_members m join sites s on s.id = m.site_id
+  where m.component_id in (select id from wanted) and m.name_id = $3 and not s.behind
+  group by m.scan_id
+)
+select live.app, a.n, a.open, coalesce(g.n, 0), coalesce(g.open, 0), coalesce(g.hit, 0), coalesce(g.vague, 0)
+from all_sites a join live on live.id = a.scan_id left join given g on g.scan_id = a.scan_id
+order by live.app`
+
+// Reach counts, for every app, what becomes of the sites of a component under
+// one change. An open spread that stands before the value is counted as if it
+// might carry it; the sites' documents tell such cases apart.
+func (s *Store) Reach(ctx context.Context, pkg string, ch *change.Change) ([]Count, error) {
+	component := ch.Component
+	if old := ch.Detail.Old; old != nil && old.Export.Kind != "member" && old.Export.Name != "" {
+		component = old.Export.Name
+	}
+	var name, value int32 = -1, -1
+	_ = s.pool.QueryRow(ctx, `select id from site_names where name = $1`, ch.Member.Spelled).Scan(&name)                          // none: no site gives it
+	_ = s.pool.QueryRow(ctx, `select id from site_values where value = $1`, site.Value{V: ch.Detail.Value}.String()).Scan(&value) // none: no site has it
+	rows, err := s.pool.Query(ctx, reachQuery, pkg, component, name, value)
+	if err != nil {
+		return nil, err
+	}
+	asked := questions[ch.Kind]
+	return pgx.CollectRows(rows, func(row pgx.CollectableRow) (Count, error) {
+		var c Count
+		var all, allOpen, given, givenOpen, hit, vague int
+		if err := row.Scan(&c.App, &all, &allOpen, &given, &givenOpen, &hit, &vague); err != nil {
+			return c, err
+		}
+		found := 0
+		switch asked {
+		case givenAt:
+			found, c.Unsure = given, allOpen-givenOpen
+		case missingAt:
+			c.Unsure = allOpen - givenOpen
+			found = all - given - c.Unsure
+		case valueAt:
+			found, c.Unsure = hit, vague+allOpen-givenOpen
+		case everyAt:
+			found = all
+		}
+		if ch.Verdict == change.Breaking {
+			c.Breaks = found
+		} else {
+			c.Shifts = found
+		}
+		c.Holds = all - found - c.Unsure
+		return c, nil
+	})
+}
