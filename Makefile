@@ -1,6 +1,12 @@
 # The commands of Steady Socket. `make start` and `make test` are all one needs.
 
-.PHONY: test lint bench clean console-packages
+.PHONY: start test build lint bench clean console-packages
+
+start: ## starts the product with its demo; Ctrl-C stops it
+	@bash scripts/start.sh
+
+build: ## builds the console and both binaries
+	@bash scripts/build.sh
 
 test: ## runs every test
 	@bash scripts/test.sh
@@ -18,4 +24,4 @@ lint: console-packages ## checks form and the usual mistakes
 	cd console && npm run --silent check
 
 clean: ## removes what was built and what was started for the demo
-	rm -rf bin .steady console/node_modules service/web/built/*
+	@bash scripts/clean.sh

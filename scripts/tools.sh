@@ -4,8 +4,8 @@
 root=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)
 say() { printf '%s\n' "$*" >&2; }
 
-# install PACKAGE...: installs Debian packages, as root directly, else through sudo.
-install() {
+# install_packages PACKAGE...: installs Debian packages, as root directly, else through sudo.
+install_packages() {
   say "Installing from Debian: $*"
   local run=()
   if [ "$(id -u)" -ne 0 ]; then
@@ -19,14 +19,14 @@ install() {
   fi
   # Several may run side by side: wait for the package manager's own lock.
   local options=(-o DPkg::Lock::Timeout=600 -y -q --no-install-recommends)
-  "${run[@]}" env DEBIAN_FRONTEND=noninteractive apt-get "${options[@]}" install "$@" >/dev/null 2>&1 && return
-  "${run[@]}" env DEBIAN_FRONTEND=noninteractive apt-get -o DPkg::Lock::Timeout=600 -q update >/dev/null
-  "${run[@]}" env DEBIAN_FRONTEND=noninteractive apt-get "${options[@]}" install "$@" >/dev/null
+  ${run[@]+"${run[@]}"} env DEBIAN_FRONTEND=noninteractive apt-get "${options[@]}" install "$@" >/dev/null 2>&1 && return
+  ${run[@]+"${run[@]}"} env DEBIAN_FRONTEND=noninteractive apt-get -o DPkg::Lock::Timeout=600 -q update >/dev/null
+  ${run[@]+"${run[@]}"} env DEBIAN_FRONTEND=noninteractive apt-get "${options[@]}" install "$@" >/dev/null
 }
 
 # need_postgres makes sure that PostgreSQL's server programs are there and sets pgbin.
 need_postgres() {
-  find_postgres || install postgresql
+  find_postgres || install_packages postgresql
   find_postgres || { say "PostgreSQL was installed but its programs are not in /usr/lib/postgresql"; exit 1; }
 }
 find_postgres() {
@@ -34,7 +34,7 @@ find_postgres() {
   [ -n "$pgbin" ] && [ -x "$pgbin/initdb" ] && export STEADY_PGBIN="$pgbin"
 }
 
-need_chromium() { command -v chromium >/dev/null || install chromium; }
+need_chromium() { command -v chromium >/dev/null || install_packages chromium; }
 
 # need_packages installs the console's npm packages when the lock file changed.
 need_packages() {
@@ -49,3 +49,37 @@ need_packages() {
 for tool in go node npm git; do
   command -v "$tool" >/dev/null || { say "$tool is not installed; Steady Socket is built with Go, Node.js, npm and git"; exit 1; }
 done
+
+# sources_sum prints one sum over the console's sources.
+sources_sum() {
+  (cd "$root/console" && find src public index.html package-lock.json vite.config.ts tsconfig.json -type f -print0 | sort -z | xargs -0 sha256sum | sha256sum | cut -d' ' -f1)
+}
+
+# build_console builds the console into the service when its sources changed.
+build_console() {
+  local stamp="$root/service/web/built/.sources" sum
+  sum=$(sources_sum)
+  [ -f "$root/service/web/built/index.html" ] && [ "$(cat "$stamp" 2>/dev/null)" = "$sum" ] && return
+  need_packages
+  say "Building the console"
+  mkdir -p "$root/.steady"
+  (
+    flock 9
+    cd "$root/console"
+    npx --no-install vite build --logLevel warn >&2
+    touch "$root/service/web/built/.keep"
+    printf '%s' "$sum" >"$stamp"
+  ) 9>"$root/.steady/build.lock"
+}
+
+# build_binaries builds bin/steady and bin/steadysocketd; Go knows what changed.
+build_binaries() {
+  (cd "$root" && CGO_ENABLED=0 go build -trimpath -o bin/ ./cmd/steady ./cmd/steadysocketd)
+}
+
+# free_port prints the first loopback port from $1 on that nobody listens on.
+free_port() {
+  local port=$1
+  while (exec 3<>"/dev/tcp/127.0.0.1/$port") 2>/dev/null; do port=$((port + 1)); done
+  printf '%s' "$port"
+}

@@ -1,0 +1,281 @@
+import { useEffect, useState } from 'react';
+
+/** What went wrong with a call, and what would be right. */
+export interface Problem {
+  status: number;
+  detail: string;
+  right?: string;
+}
+
+export interface Place {
+  file: string;
+  line: number;
+  column: number;
+}
+
+export interface Release {
+  library: string;
+  package: string;
+  framework: string;
+  version: string;
+  withdrawn: string | null;
+  components: number;
+  findings: number;
+  addedAt: string;
+  addedBy: string;
+}
+
+export interface ComponentRow {
+  library: string;
+  package: string;
+  framework: string;
+  version: string;
+  name: string;
+  summary: string;
+  owner: string;
+  stage: string;
+  props: number;
+  slots: number;
+  events: number;
+  findings: number;
+  /** null: no scan looked for the package. */
+  sites: number | null;
+  apps: number;
+}
+
+export type Fact = boolean | 'unknown' | undefined;
+
+export interface Prop {
+  name: string;
+  spelled?: string | { property: string; attribute: string };
+  type?: string;
+  written?: string;
+  values?: unknown[];
+  open?: boolean;
+  required: Fact;
+  default?: 'unknown' | { value?: unknown; expression?: string };
+  role?: string;
+  unit?: string;
+  origin?: string;
+  description?: string;
+  deprecated?: { since?: string; successor?: string; note?: string };
+  at?: Place;
+}
+
+export interface Field {
+  name: string;
+  type?: string;
+}
+
+export type Payload = 'unknown' | { form: 'positional' | 'named'; fields: Field[] };
+
+export interface Slot {
+  name: string;
+  spelled?: string;
+  form?: string;
+  required: Fact;
+  fallback: Fact;
+  inLoop: Fact;
+  gives?: Payload;
+  description?: string;
+  deprecated?: Prop['deprecated'];
+  at?: Place;
+}
+
+export interface Event {
+  name: string;
+  spelled?: string;
+  required: Fact;
+  payload?: Payload;
+  description?: string;
+  deprecated?: Prop['deprecated'];
+  at?: Place;
+}
+
+export interface Contract {
+  component: string;
+  package: string;
+  framework: string;
+  complete: boolean;
+  bases: { name: string; from?: string }[];
+  summary?: string;
+  owner?: string;
+  stage?: string;
+  deprecated?: Prop['deprecated'];
+  export: { module?: string; name?: string; kind?: string; of?: string };
+  root: 'none' | 'unknown' | { elements: string[]; chosenBy?: string; among?: string[] };
+  passThrough?: 'unknown' | { to: string; element?: string }[];
+  props?: Prop[];
+  slots?: Slot[];
+  events?: Event[];
+  parts?: { name: string; component: string; shares?: string[] }[];
+  twoWay?: { value: string; initial?: string; change?: string; held: 'app' | 'self' | 'both' }[];
+  handle?: { type?: string };
+  styleHooks?: Record<'classes' | 'cssParts' | 'properties' | 'data', string[] | Record<string, string> | undefined>;
+  interfaceHash: string;
+  at?: Place;
+}
+
+export interface Finding {
+  rule: string;
+  weight: 'must' | 'should' | 'note';
+  component: string;
+  member: string;
+  why: string;
+  mend: string;
+  waived: { reason: string } | null;
+}
+
+export interface ComponentPage {
+  release: Release;
+  contract: Contract;
+  history: { version: string; contentHash: string; interfaceHash: string }[];
+  findings: Finding[];
+  scannedApps: string[];
+}
+
+export interface Given {
+  name?: string;
+  spelled?: string;
+  spread?: string;
+  keys?: string[];
+  literal?: unknown;
+  expression?: string;
+  mayBe?: unknown[];
+}
+
+export interface Site {
+  id: string;
+  component: string;
+  form: string;
+  in: string;
+  at: Place;
+  text: string;
+  props: Given[];
+  slots: Given[];
+  events: Given[];
+  via: string[];
+}
+
+export type Verdict = 'breaking' | 'behavioural' | 'unsure' | 'additive' | 'neutral';
+export type Silence = 'never' | 'unchecked' | 'always';
+
+export interface Change {
+  id: string;
+  component: string;
+  member: { kind: string; name: string; spelled: string };
+  kind: string;
+  verdict: Verdict;
+  silent: Silence;
+  why: string;
+  before: { text: string; at: Place | null } | null;
+  after: { text: string; at: Place | null } | null;
+  pairing: { old: string; new: string; score: number; reason: string } | null;
+}
+
+export interface Changes {
+  from: { package: string; version: string };
+  to: { package: string; version: string };
+  owed: string;
+  owedIfUnsure: string;
+  given: string;
+  enough: boolean;
+  changes: Change[];
+}
+
+export type Outcome = 'breaks' | 'unsure' | 'shifts' | 'holds';
+
+export interface Totals {
+  sites: number;
+  breaks: number;
+  unsure: number;
+  shifts: number;
+  holds: number;
+  behind: number;
+}
+
+export interface AppRow {
+  app: string;
+  scanned: boolean;
+  reach: { range: string; locked: string[] | null; unasked: string };
+  totals: Totals;
+  cells: Record<string, Partial<Record<Outcome, number>>>;
+}
+
+export interface Cause {
+  change: string;
+  outcome: Outcome;
+  silent: boolean;
+  why: string;
+  at: Place;
+}
+
+export interface ImpactSite {
+  id: string;
+  component: string;
+  at: Place;
+  in: string;
+  text: string;
+  outcome: Outcome;
+  because: Cause[];
+  via: string[];
+  behind: number;
+}
+
+export interface Impact {
+  reach: AppRow['reach'];
+  totals: Totals;
+  changes: Change[];
+  sites: ImpactSite[];
+}
+
+export interface Page<T> {
+  items: T[];
+  next?: string;
+}
+
+/** The state of a call: waiting, answered, or failed. */
+export type Loaded<T> = { data?: T; problem?: Problem; waiting: boolean };
+
+const answers = new Map<string, unknown>();
+
+async function call<T>(path: string, signal: AbortSignal): Promise<T> {
+  const response = await fetch('/api/v1' + path, { signal });
+  const body: unknown = await response.json().catch(() => null);
+  if (!response.ok) {
+    const told = body as Partial<Problem> | null;
+    throw { status: response.status, detail: told?.detail ?? `the service answered ${response.status}`, right: told?.right } satisfies Problem;
+  }
+  return body as T;
+}
+
+/** Calls the service. What was answered before is shown at once and asked for anew. */
+export function useService<T>(path: string | null): Loaded<T> {
+  const [state, setState] = useState<Loaded<T> & { path: string | null }>({ waiting: path !== null, path: null });
+  useEffect(() => {
+    if (path === null) return;
+    const stop = new AbortController();
+    call<T>(path, stop.signal)
+      .then((data) => {
+        answers.set(path, data);
+        setState({ data, waiting: false, path });
+      })
+      .catch((reason: Problem | Error) => {
+        if (stop.signal.aborted) return;
+        const problem = 'status' in reason ? reason : { status: 0, detail: 'the service cannot be reached', right: 'start it with make start' };
+        setState({ problem, waiting: false, path });
+      });
+    return () => stop.abort();
+  }, [path]);
+  if (path === null) return { waiting: false };
+  if (state.path === path) return state;
+  return { data: answers.get(path) as T | undefined, waiting: true };
+}
+
+/** A piece of a path. */
+export const piece = encodeURIComponent;
+
+export function spelledOf(member: { name: string; spelled?: Prop['spelled'] }): string {
+  if (!member.spelled) return member.name;
+  return typeof member.spelled === 'string' ? member.spelled : member.spelled.property;
+}

@@ -1,0 +1,4 @@
+export { Answer, Card, Copyable, Empty, Plain, Scroll, Section, Shell, Table, Title } from './layout';
+export { Choose, Search } from './choose';
+export { Code, Mark, Shape, SilenceNote, Soft } from './marks';
+export { Rows } from './rows';
