@@ -71,13 +71,6 @@ func (s *shell) grid(header table.Row, rows []table.Row, flex ...int) {
 
 func (s *shell) line(format string, args ...any) { fmt.Fprintf(s.out, format+"\n", args...) }
 
-func at(p fmt.Stringer) string {
-	if p == nil {
-		return ""
-	}
-	return p.String()
-}
-
 func count(n int, one, many string) string {
 	if n == 1 {
 		return "1 " + one

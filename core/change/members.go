@@ -58,7 +58,7 @@ type spelledMember struct {
 func spelledMembers(c *contract.Contract) map[string]spelledMember {
 	m := map[string]spelledMember{}
 	for _, p := range c.Props {
-		m[p.Spelled.Name] = spelledMember{Member{"prop", p.Name, p.Spelled.Name}, orUnknown(p.Type), p.Required, p.At}
+		m[p.Spelled.Name] = spelledMember{memberOf("prop", p.Name, p.Spelled), orUnknown(p.Type), p.Required, p.At}
 	}
 	for _, s := range c.Slots {
 		var t types.Type = types.Content
@@ -67,10 +67,10 @@ func spelledMembers(c *contract.Contract) map[string]spelledMember {
 		} else if s.Type.Known() {
 			t = s.Type.T
 		}
-		m[s.Spelled.Name] = spelledMember{Member{"slot", s.Name, s.Spelled.Name}, t, s.Required, s.At}
+		m[s.Spelled.Name] = spelledMember{memberOf("slot", s.Name, s.Spelled), t, s.Required, s.At}
 	}
 	for _, e := range c.Events {
-		m[e.Spelled.Name] = spelledMember{Member{"event", e.Name, e.Spelled.Name}, &types.Func{Params: params(e.Payload), Result: orUnknown(e.Returns)}, e.Required, e.At}
+		m[e.Spelled.Name] = spelledMember{memberOf("event", e.Name, e.Spelled), &types.Func{Params: params(e.Payload), Result: orUnknown(e.Returns)}, e.Required, e.At}
 	}
 	delete(m, "")
 	return m
@@ -120,7 +120,7 @@ func (c *comparison) props(o, n *contract.Contract, h hidden) {
 	pairs, gone, came := c.match("prop", propItems(o), propItems(n))
 	for _, p := range pairs {
 		a, b := o.Prop(p.old), n.Prop(p.new)
-		m := Member{"prop", a.Name, a.Spelled.Name}
+		m := memberOf("prop", a.Name, a.Spelled)
 		if p.pairing != nil || a.Spelled.Name != b.Spelled.Name && a.Spelled.Name != "" && b.Spelled.Name != "" {
 			c.add(found{kind: PropRenamed, member: m, why: spelledOr(b.Spelled, b.Name), detail: b.Name, pairing: p.pairing, before: side(spelledOr(a.Spelled, a.Name), a.At), after: side(spelledOr(b.Spelled, b.Name), b.At)})
 		}
@@ -128,7 +128,7 @@ func (c *comparison) props(o, n *contract.Contract, h hidden) {
 	}
 	for _, name := range gone {
 		a := o.Prop(name)
-		m := Member{"prop", a.Name, a.Spelled.Name}
+		m := memberOf("prop", a.Name, a.Spelled)
 		if into, value := folded(n, a.Name); into != "" {
 			c.add(found{kind: FlagFolded, member: m, why: fmt.Sprintf("%s (%s)", into, value), detail: into, before: side(propText(a), a.At), after: side(into+"="+value, n.Prop(into).At), pairing: &Pairing{a.Name, into, 1, "the contract says so"}})
 			continue
@@ -137,28 +137,33 @@ func (c *comparison) props(o, n *contract.Contract, h hidden) {
 			continue // may stand in what could not be read
 		}
 		silent := Silence("")
-		if len(n.PassThrough.To) > 0 && nativeFits(a.Spelled.Name, a.Type) {
+		if len(n.PassThrough.To) > 0 && nativeFits(m.Spelled, a.Type) {
 			silent = Always
 		}
-		c.add(found{kind: PropRemoved, member: m, why: a.Spelled.Name, silent: silent, before: side(propText(a), a.At)})
+		c.add(found{kind: PropRemoved, member: m, why: m.Spelled, silent: silent, before: side(propText(a), a.At)})
 	}
 	for _, name := range came {
 		b := n.Prop(name)
-		m := Member{"prop", b.Name, b.Spelled.Name}
+		m := memberOf("prop", b.Name, b.Spelled)
 		f := found{kind: PropAdded, member: m, why: spelledOr(b.Spelled, b.Name), after: side(propText(b), b.At)}
 		switch {
 		case h.old:
 			continue
 		case b.Required == contract.Yes:
 			f.kind = PropAddedRequired
-		case len(o.PassThrough.To) > 0 && native[b.Spelled.Name] != nil:
+		case len(o.PassThrough.To) > 0 && native[m.Spelled] != nil:
 			f.kind = PropAddedShadowing
-			if !nativeFits(b.Spelled.Name, b.Type) {
+			if !nativeFits(m.Spelled, b.Type) {
 				f.kind = PropAddedClashing
 			}
 		}
 		c.add(f)
 	}
+}
+
+// memberOf names a member; without a spelling it is spelled as it is called.
+func memberOf(kind, name string, s contract.Spelled) Member {
+	return Member{kind, name, spelledOr(s, name)}
 }
 
 func spelledOr(s contract.Spelled, name string) string {
@@ -466,7 +471,7 @@ func (c *comparison) slots(o, n *contract.Contract, h hidden) {
 	pairs, gone, came := c.match("slot", slotItems(o), slotItems(n))
 	for _, p := range pairs {
 		a, b := o.Slot(p.old), n.Slot(p.new)
-		m := Member{"slot", a.Name, a.Spelled.Name}
+		m := memberOf("slot", a.Name, a.Spelled)
 		if p.pairing != nil || a.Spelled.Name != b.Spelled.Name && a.Spelled.Name != "" && b.Spelled.Name != "" {
 			c.add(found{kind: SlotRenamed, member: m, why: spelledOr(b.Spelled, b.Name), detail: b.Name, pairing: p.pairing, before: side(spelledOr(a.Spelled, a.Name), a.At), after: side(spelledOr(b.Spelled, b.Name), b.At)})
 		}
@@ -477,14 +482,14 @@ func (c *comparison) slots(o, n *contract.Contract, h hidden) {
 		if h.new {
 			continue
 		}
-		c.add(found{kind: SlotRemoved, member: Member{"slot", a.Name, a.Spelled.Name}, why: spelledOr(a.Spelled, a.Name), before: side(slotText(a), a.At)})
+		c.add(found{kind: SlotRemoved, member: memberOf("slot", a.Name, a.Spelled), why: spelledOr(a.Spelled, a.Name), before: side(slotText(a), a.At)})
 	}
 	for _, name := range came {
 		b := n.Slot(name)
 		if h.old {
 			continue
 		}
-		f := found{kind: SlotAdded, member: Member{"slot", b.Name, b.Spelled.Name}, why: spelledOr(b.Spelled, b.Name), after: side(slotText(b), b.At)}
+		f := found{kind: SlotAdded, member: memberOf("slot", b.Name, b.Spelled), why: spelledOr(b.Spelled, b.Name), after: side(slotText(b), b.At)}
 		if b.Required == contract.Yes {
 			f.kind = SlotAddedRequired
 		}
@@ -586,7 +591,7 @@ func (c *comparison) events(o, n *contract.Contract, h hidden) {
 	pairs, gone, came := c.match("event", eventItems(o), eventItems(n))
 	for _, p := range pairs {
 		a, b := o.Event(p.old), n.Event(p.new)
-		m := Member{"event", a.Name, a.Spelled.Name}
+		m := memberOf("event", a.Name, a.Spelled)
 		if p.pairing != nil || a.Spelled.Name != b.Spelled.Name && a.Spelled.Name != "" && b.Spelled.Name != "" {
 			c.add(found{kind: EventRenamed, member: m, why: spelledOr(b.Spelled, b.Name), detail: b.Name, pairing: p.pairing, before: side(spelledOr(a.Spelled, a.Name), a.At), after: side(spelledOr(b.Spelled, b.Name), b.At)})
 		}
@@ -597,14 +602,14 @@ func (c *comparison) events(o, n *contract.Contract, h hidden) {
 		if h.new {
 			continue
 		}
-		c.add(found{kind: EventRemoved, member: Member{"event", a.Name, a.Spelled.Name}, why: spelledOr(a.Spelled, a.Name), before: side(payloadText(a.Payload), a.At)})
+		c.add(found{kind: EventRemoved, member: memberOf("event", a.Name, a.Spelled), why: spelledOr(a.Spelled, a.Name), before: side(payloadText(a.Payload), a.At)})
 	}
 	for _, name := range came {
 		b := n.Event(name)
 		if h.old {
 			continue
 		}
-		f := found{kind: EventAdded, member: Member{"event", b.Name, b.Spelled.Name}, why: spelledOr(b.Spelled, b.Name), after: side(payloadText(b.Payload), b.At)}
+		f := found{kind: EventAdded, member: memberOf("event", b.Name, b.Spelled), why: spelledOr(b.Spelled, b.Name), after: side(payloadText(b.Payload), b.At)}
 		switch {
 		case b.Required == contract.Yes:
 			f.kind = HandlerRequired
@@ -659,9 +664,9 @@ func (c *comparison) parts(o, n *contract.Contract) {
 	pairs, gone, came := c.match("part", partItems(o), partItems(n))
 	for _, p := range pairs {
 		a, b := o.Part(p.old), n.Part(p.new)
-		m := Member{"part", a.Name, a.Spelled.Name}
+		m := memberOf("part", a.Name, a.Spelled)
 		if p.pairing != nil {
-			c.add(found{kind: PartRenamed, member: m, why: b.Component, detail: b.Name, pairing: p.pairing, before: side(a.Component, a.At), after: side(b.Component, b.At)})
+			c.add(found{kind: PartRenamed, member: m, why: b.Component, detail: b.Name, pairing: p.pairing, before: side(a.Component, a.At), after: side(b.Component, b.At), extra: Detail{Names: []string{a.Component}}})
 		}
 		c.deprecated(m, a.Deprecated, b.Deprecated, b.At)
 		if !sameSet(a.Within, b.Within) || !sameSet(a.Shares, b.Shares) {
@@ -670,7 +675,7 @@ func (c *comparison) parts(o, n *contract.Contract) {
 	}
 	for _, name := range gone {
 		a := o.Part(name)
-		c.add(found{kind: PartRemoved, member: Member{"part", a.Name, a.Spelled.Name}, why: a.Component, before: side(a.Component, a.At), extra: Detail{Names: []string{a.Component}}})
+		c.add(found{kind: PartRemoved, member: memberOf("part", a.Name, a.Spelled), why: a.Component, before: side(a.Component, a.At), extra: Detail{Names: []string{a.Component}}})
 	}
 	for _, name := range came {
 		b := n.Part(name)
@@ -678,7 +683,7 @@ func (c *comparison) parts(o, n *contract.Contract) {
 		if b.Required == contract.Yes {
 			kind = PartAddedRequired
 		}
-		c.add(found{kind: kind, member: Member{"part", b.Name, b.Spelled.Name}, why: b.Component, after: side(b.Component, b.At)})
+		c.add(found{kind: kind, member: memberOf("part", b.Name, b.Spelled), why: b.Component, after: side(b.Component, b.At)})
 	}
 }
 

@@ -545,13 +545,11 @@ func takesField(outcome Outcome) func(*at) (verdict, bool) {
 		}
 		d := a.change.Detail
 		position, inner := d.Position, ""
-		path := d.Field
 		if position == 0 {
 			position = 1 // a record is the one thing handed over
-			inner = path[0]
-			path = path[1:]
-		} else if len(path) > 1 {
-			inner = path[1]
+			inner = d.Field[0]
+		} else if len(d.Field) > 1 {
+			inner = d.Field[1]
 		}
 		for _, t := range x.Takes.Params {
 			if t.Position != position {

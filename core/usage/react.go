@@ -55,7 +55,6 @@ type walker struct {
 	in      string // enclosing top-level declaration
 	within  string // enclosing component of the app
 	drops   map[string]bool
-	typeAt  int
 }
 
 func (w *walker) push() { w.scopes = append(w.scopes, map[string]binding{}) }

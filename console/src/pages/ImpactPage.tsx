@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import { useSearchParams, Link } from 'react-router-dom';
 import styled from 'styled-components';
 import { piece, useService } from '../api';
@@ -26,9 +27,22 @@ const SiteCard = styled.article`
   pre mark { background: none; color: ${breaks}; text-decoration: underline wavy; text-underline-offset: 0.25em; }
 `;
 
-/** The source of a site with its line numbers; the lines that causes point at are marked. */
+/** One line of source; the words that causes point at are marked. Columns count from the start of the line in the file. */
+function Line({ text, columns }: { text: string; columns: number[] }) {
+  const pieces: ReactNode[] = [];
+  let at = 0;
+  for (const column of [...columns].sort((a, b) => a - b)) {
+    if (column < at) continue;
+    const word = /^(\{\.\.\.[^}]*\}|<?[\w.-]+|.)/.exec(text.slice(column))?.[0] ?? '';
+    pieces.push(text.slice(at, column), <mark key={column}>{word}</mark>);
+    at = column + word.length;
+  }
+  return <>{pieces}{text.slice(at)}</>;
+}
+
+/** The source of a site with its line numbers. */
 function Source({ site }: { site: ImpactSite }) {
-  const hit = new Set(site.because.filter((c) => c.outcome !== 'holds').map((c) => c.at.line));
+  const causes = site.because.filter((c) => c.outcome !== 'holds' && c.at.file === site.at.file);
   return (
     <pre tabIndex={0} aria-label={`Source at ${site.at.file}, line ${site.at.line}`}>
       {site.text.split('\n').slice(0, 14).map((line, i) => {
@@ -36,7 +50,7 @@ function Source({ site }: { site: ImpactSite }) {
         return (
           <span key={number}>
             <span className="n">{number}</span>
-            {hit.has(number) ? <mark>{line}</mark> : line}
+            <Line text={line} columns={causes.filter((c) => c.at.line === number).map((c) => c.at.column - (i === 0 ? site.at.column : 1))} />
             {'\n'}
           </span>
         );

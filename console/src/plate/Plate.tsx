@@ -7,7 +7,7 @@ import type { Pin, PlateModel, State } from './model';
 
 const Frame = styled.div`
   min-width: 0;
-  svg { display: block; max-width: 100%; }
+  svg { display: block; max-width: 100%; margin: 0 auto; }
   text { font-family: ${sans}; font-size: 13px; fill: ${ink}; }
   .mono { font-family: ${mono}; }
   .small { font-size: 12px; fill: ${soft}; }

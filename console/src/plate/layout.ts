@@ -45,7 +45,7 @@ const slotHeight = (pin: Pin) => 48 + (pin.gives ? 24 : 8) + (pin.note ? 18 : 0)
 export function layOut(model: PlateModel, available: number): Layout {
   const narrow = available < 660;
   const left = narrow ? 26 : Math.min(230, Math.max(110, labelWidth(model.props) + 46));
-  const right = narrow ? 26 : Math.min(230, Math.max(70, Math.max(labelWidth(model.events), ...model.events.map((e) => e.detail.length * 6.6)) + 56));
+  const right = narrow ? 26 : Math.min(230, Math.max(70, Math.max(labelWidth(model.events), ...model.events.map((e) => Math.max(e.detail.length * 7.4, e.note.length * 6.4))) + 56));
   const width = Math.max(300, Math.min(available, 1000));
   const body = { x: left, y: 8, width: width - left - right, height: 0 };
 

@@ -95,6 +95,15 @@ function hookPins(c: Contract): Pin[] {
   return list;
 }
 
+/** Puts the initial prop of a two-way value right behind the value. */
+function initialsBehindValues(props: Prop[], c: Contract): Prop[] {
+  const initialOf = new Map((c.twoWay ?? []).flatMap((w) => (w.initial ? [[w.value, w.initial] as const] : [])));
+  const initials = new Set(initialOf.values());
+  return props
+    .filter((p) => !initials.has(p.name))
+    .flatMap((p) => [p, ...props.filter((q) => q.name === initialOf.get(p.name))]);
+}
+
 function rootText(c: Contract): string {
   if (c.root === 'none') return 'draws nothing';
   if (c.root === 'unknown') return 'root unknown';
@@ -109,7 +118,7 @@ export function plateOf(c: Contract): PlateModel {
   const props = [...(c.props ?? [])].sort((a, b) => Number(b.required === true) - Number(a.required === true) || roleOf(a) - roleOf(b));
   return {
     name: c.component, root: rootText(c), stage: c.stage ?? '',
-    props: props.map(propPin), events: (c.events ?? []).map(eventPin), slots: (c.slots ?? []).map(slotPin),
+    props: initialsBehindValues(props, c).map(propPin), events: (c.events ?? []).map(eventPin), slots: (c.slots ?? []).map(slotPin),
     parts: (c.parts ?? []).map((p) => ({ key: `part/${p.name}`, kind: 'part', label: p.name, detail: '', required: false, state: 'same', note: '', deprecated: false, group: '' })),
     hooks: hookPins(c),
     shared: [...new Set((c.parts ?? []).flatMap((p) => p.shares ?? []))].join(', '),
@@ -119,8 +128,17 @@ export function plateOf(c: Contract): PlateModel {
   };
 }
 
+/** Kinds of changes that have a shorter way to be said on a plate than in a sentence. */
+const brief: Record<string, (c: Change, detail: string) => string> = {
+  'value-removed': (_, detail) => `− ${detail}`,
+  'value-added': (_, detail) => `+ ${detail}`,
+  'default-changed': (c) => `default ${c.before?.text} → ${c.after?.text}`,
+};
+
 const noteOf = (c: Change): string => {
-  const between = c.before && c.after && c.before.text.length + c.after.text.length < 30 ? `${c.before.text} → ${c.after.text}` : c.why;
+  const detail = decodeURIComponent(c.id.split('/').at(-1) ?? '');
+  const small = c.before && c.after && c.before.text.length + c.after.text.length < 30 ? `${c.before.text} → ${c.after.text}` : c.why;
+  const between = brief[c.kind]?.(c, detail) ?? small;
   return c.silent === 'always' && c.verdict !== 'additive' ? `${between}, silently` : between;
 };
 
@@ -137,7 +155,7 @@ export function withChanges(now: PlateModel, before: PlateModel, changes: Change
     const list = newer.map((pin): Pin => {
       const own = (notes.get(pin.key) ?? []).filter((c) => c.verdict !== 'neutral');
       if (!had.has(pin.key)) return { ...pin, state: 'came', note: 'new' };
-      return own.length === 0 ? pin : { ...pin, state: 'changed', note: own.map(noteOf).join('; ') };
+      return own.length === 0 ? pin : { ...pin, state: 'changed', note: own.map(noteOf).join(', ') };
     });
     for (const pin of older) {
       if (!has.has(pin.key)) list.push({ ...pin, state: 'gone', note: (notes.get(pin.key) ?? []).map((c) => c.why).join('; ') || 'gone' });
