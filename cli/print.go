@@ -121,20 +121,13 @@ func props(c *contract.Contract) string {
 		if p.Required == contract.Yes {
 			mark = "*"
 		}
-		s := spelling(p.Spelled, p.Name) + mark + ": " + t
+		s := p.Spelled.Or(p.Name) + mark + ": " + t
 		if p.Default.Kind == contract.DefaultValue {
 			s += fmt.Sprintf(" = %v", (site.Value{V: p.Default.Value}).String())
 		}
 		list = append(list, s)
 	}
 	return strings.Join(list, "\n")
-}
-
-func spelling(s contract.Spelled, name string) string {
-	if s.Name != "" {
-		return s.Name
-	}
-	return name
 }
 
 func slots(c *contract.Contract) string {

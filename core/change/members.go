@@ -122,7 +122,7 @@ func (c *comparison) props(o, n *contract.Contract, h hidden) {
 		a, b := o.Prop(p.old), n.Prop(p.new)
 		m := memberOf("prop", a.Name, a.Spelled)
 		if p.pairing != nil || a.Spelled.Name != b.Spelled.Name && a.Spelled.Name != "" && b.Spelled.Name != "" {
-			c.add(found{kind: PropRenamed, member: m, why: spelledOr(b.Spelled, b.Name), detail: b.Name, pairing: p.pairing, before: side(spelledOr(a.Spelled, a.Name), a.At), after: side(spelledOr(b.Spelled, b.Name), b.At)})
+			c.add(found{kind: PropRenamed, member: m, why: b.Spelled.Or(b.Name), detail: b.Name, pairing: p.pairing, before: side(a.Spelled.Or(a.Name), a.At), after: side(b.Spelled.Or(b.Name), b.At)})
 		}
 		c.prop(m, a, b)
 	}
@@ -145,7 +145,7 @@ func (c *comparison) props(o, n *contract.Contract, h hidden) {
 	for _, name := range came {
 		b := n.Prop(name)
 		m := memberOf("prop", b.Name, b.Spelled)
-		f := found{kind: PropAdded, member: m, why: spelledOr(b.Spelled, b.Name), after: side(propText(b), b.At)}
+		f := found{kind: PropAdded, member: m, why: b.Spelled.Or(b.Name), after: side(propText(b), b.At)}
 		switch {
 		case h.old:
 			continue
@@ -163,14 +163,7 @@ func (c *comparison) props(o, n *contract.Contract, h hidden) {
 
 // memberOf names a member; without a spelling it is spelled as it is called.
 func memberOf(kind, name string, s contract.Spelled) Member {
-	return Member{kind, name, spelledOr(s, name)}
-}
-
-func spelledOr(s contract.Spelled, name string) string {
-	if s.Name != "" {
-		return s.Name
-	}
-	return name
+	return Member{kind, name, s.Or(name)}
 }
 
 // native are the global attributes of HTML elements with the types that the
@@ -473,7 +466,7 @@ func (c *comparison) slots(o, n *contract.Contract, h hidden) {
 		a, b := o.Slot(p.old), n.Slot(p.new)
 		m := memberOf("slot", a.Name, a.Spelled)
 		if p.pairing != nil || a.Spelled.Name != b.Spelled.Name && a.Spelled.Name != "" && b.Spelled.Name != "" {
-			c.add(found{kind: SlotRenamed, member: m, why: spelledOr(b.Spelled, b.Name), detail: b.Name, pairing: p.pairing, before: side(spelledOr(a.Spelled, a.Name), a.At), after: side(spelledOr(b.Spelled, b.Name), b.At)})
+			c.add(found{kind: SlotRenamed, member: m, why: b.Spelled.Or(b.Name), detail: b.Name, pairing: p.pairing, before: side(a.Spelled.Or(a.Name), a.At), after: side(b.Spelled.Or(b.Name), b.At)})
 		}
 		c.slot(m, a, b)
 	}
@@ -482,14 +475,14 @@ func (c *comparison) slots(o, n *contract.Contract, h hidden) {
 		if h.new {
 			continue
 		}
-		c.add(found{kind: SlotRemoved, member: memberOf("slot", a.Name, a.Spelled), why: spelledOr(a.Spelled, a.Name), before: side(slotText(a), a.At)})
+		c.add(found{kind: SlotRemoved, member: memberOf("slot", a.Name, a.Spelled), why: a.Spelled.Or(a.Name), before: side(slotText(a), a.At)})
 	}
 	for _, name := range came {
 		b := n.Slot(name)
 		if h.old {
 			continue
 		}
-		f := found{kind: SlotAdded, member: memberOf("slot", b.Name, b.Spelled), why: spelledOr(b.Spelled, b.Name), after: side(slotText(b), b.At)}
+		f := found{kind: SlotAdded, member: memberOf("slot", b.Name, b.Spelled), why: b.Spelled.Or(b.Name), after: side(slotText(b), b.At)}
 		if b.Required == contract.Yes {
 			f.kind = SlotAddedRequired
 		}
@@ -593,7 +586,7 @@ func (c *comparison) events(o, n *contract.Contract, h hidden) {
 		a, b := o.Event(p.old), n.Event(p.new)
 		m := memberOf("event", a.Name, a.Spelled)
 		if p.pairing != nil || a.Spelled.Name != b.Spelled.Name && a.Spelled.Name != "" && b.Spelled.Name != "" {
-			c.add(found{kind: EventRenamed, member: m, why: spelledOr(b.Spelled, b.Name), detail: b.Name, pairing: p.pairing, before: side(spelledOr(a.Spelled, a.Name), a.At), after: side(spelledOr(b.Spelled, b.Name), b.At)})
+			c.add(found{kind: EventRenamed, member: m, why: b.Spelled.Or(b.Name), detail: b.Name, pairing: p.pairing, before: side(a.Spelled.Or(a.Name), a.At), after: side(b.Spelled.Or(b.Name), b.At)})
 		}
 		c.event(m, a, b)
 	}
@@ -602,14 +595,14 @@ func (c *comparison) events(o, n *contract.Contract, h hidden) {
 		if h.new {
 			continue
 		}
-		c.add(found{kind: EventRemoved, member: memberOf("event", a.Name, a.Spelled), why: spelledOr(a.Spelled, a.Name), before: side(payloadText(a.Payload), a.At)})
+		c.add(found{kind: EventRemoved, member: memberOf("event", a.Name, a.Spelled), why: a.Spelled.Or(a.Name), before: side(payloadText(a.Payload), a.At)})
 	}
 	for _, name := range came {
 		b := n.Event(name)
 		if h.old {
 			continue
 		}
-		f := found{kind: EventAdded, member: memberOf("event", b.Name, b.Spelled), why: spelledOr(b.Spelled, b.Name), after: side(payloadText(b.Payload), b.At)}
+		f := found{kind: EventAdded, member: memberOf("event", b.Name, b.Spelled), why: b.Spelled.Or(b.Name), after: side(payloadText(b.Payload), b.At)}
 		switch {
 		case b.Required == contract.Yes:
 			f.kind = HandlerRequired

@@ -604,3 +604,11 @@ type Spelled struct {
 func SpelledAs(name string) Spelled { return Spelled{Name: name} }
 
 func (s Spelled) String() string { return s.Name }
+
+// Or gives the spelling, or the name where none is said.
+func (s Spelled) Or(name string) string {
+	if s.Name == "" {
+		return name
+	}
+	return s.Name
+}

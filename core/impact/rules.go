@@ -323,13 +323,13 @@ func spellings(c *contract.Contract) map[string]bool {
 		return m
 	}
 	for _, p := range c.Props {
-		m[p.Spelled.Name] = true
+		m[p.Spelled.Or(p.Name)] = true
 	}
 	for _, s := range c.Slots {
-		m[s.Spelled.Name] = true
+		m[s.Spelled.Or(s.Name)] = true
 	}
 	for _, e := range c.Events {
-		m[e.Spelled.Name] = true
+		m[e.Spelled.Or(e.Name)] = true
 	}
 	return m
 }
@@ -598,13 +598,13 @@ func takesAnything(a *at) (verdict, bool) {
 // spelledIn gives the spelling of a member by its canonical name.
 func spelledIn(c *contract.Contract, name string) string {
 	if p := c.Prop(name); p != nil {
-		return p.Spelled.Name
+		return p.Spelled.Or(name)
 	}
 	if s := c.Slot(name); s != nil {
-		return s.Spelled.Name
+		return s.Spelled.Or(name)
 	}
 	if e := c.Event(name); e != nil {
-		return e.Spelled.Name
+		return e.Spelled.Or(name)
 	}
 	return name
 }

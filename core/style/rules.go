@@ -71,12 +71,7 @@ func (l *library) own(f func(c *contract.Contract, p *contract.Prop)) {
 	}
 }
 
-func spelled(p *contract.Prop) string {
-	if p.Spelled.Name != "" {
-		return p.Spelled.Name
-	}
-	return p.Name
-}
+func spelled(p *contract.Prop) string { return p.Spelled.Or(p.Name) }
 
 func contractFile(l *library) []hit {
 	var hits []hit
