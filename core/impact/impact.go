@@ -274,6 +274,9 @@ func settle(list []*Site, sites map[string]*site.Site, behind map[string][]*Site
 			continue
 		}
 		s.Behind = len(uses)
+		for _, u := range uses {
+			u.dropTold(s)
+		}
 		var kept []Cause
 		outcome := Holds
 		for _, cause := range s.Because {
@@ -292,6 +295,24 @@ func settle(list []*Site, sites map[string]*site.Site, behind map[string][]*Site
 			s.Because = []Cause{}
 		}
 	}
+}
+
+// dropTold takes away what the wrapper itself must mend: it gives the member by
+// name, so its uses need no edit.
+func (s *Site) dropTold(wrapper *Site) {
+	kept := []Cause{}
+	s.Outcome = Holds
+	for _, c := range s.Because {
+		told := false
+		for _, w := range wrapper.Because {
+			told = told || w.Change == c.Change && w.Outcome != Holds && w.Why != whySpread
+		}
+		if !told {
+			kept = append(kept, c)
+			s.Outcome = worse(s.Outcome, c.Outcome)
+		}
+	}
+	s.Because = kept
 }
 
 func worstBehind(uses []*Site, change string) (Cause, bool) {

@@ -9,7 +9,7 @@ export interface HatchProps {
   side?: 'start' | 'end';
   heading: ReactNode;
   children?: ReactNode;
-  /** What the panel is opened by; gets the function that opens it. */
+  /** What the panel is opened by. */
   trigger?: ReactNode;
 }
 
