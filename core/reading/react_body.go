@@ -243,7 +243,7 @@ func (r *reader) body(m *made, t *taken) *body {
 				b.fallback[name] = true
 			}
 		case *syntax.Element:
-			if id, ok := n.Name.(*syntax.Ident); ok {
+			if id, ok := n.Name.(*syntax.Ident); ok && isTagName(id.Name) {
 				b.tags[id.Name] = true
 			} else if member, ok := n.Name.(*syntax.Member); ok {
 				b.tags[dotted(member)] = true
@@ -401,7 +401,7 @@ func (r *reader) root(c *contract.Contract, m *made, t *taken, b *body) {
 					}
 				}
 			case *syntax.Ident:
-				if prop := t.propOf(name.Name); prop != "" {
+				if prop := t.propOfTag(name.Name); prop != "" {
 					chosenBy = prop
 				} else {
 					add(name.Name)
@@ -459,7 +459,7 @@ func (r *reader) root(c *contract.Contract, m *made, t *taken, b *body) {
 		}
 		f := contract.Forward{To: "root"}
 		tag := tagName(s.element)
-		if prop := t.propOf(tag); prop != "" {
+		if prop := t.propOfTag(tag); prop != "" {
 			if c.Root.Known {
 				tag = c.Root.Elements[0]
 			} else {
@@ -492,6 +492,18 @@ func (t *taken) propOf(local string) string {
 		}
 	}
 	return ""
+}
+
+// isTagName reports whether a tag is a value in scope: one in lower case is
+// always a native element, whatever is called so.
+func isTagName(tag string) bool { return tag != "" && strings.ToLower(tag[:1]) != tag[:1] }
+
+// propOfTag gives the prop that a tag was taken from.
+func (t *taken) propOfTag(tag string) string {
+	if !isTagName(tag) {
+		return ""
+	}
+	return t.propOf(tag)
 }
 
 // chosen fills in that a prop chooses the root, and among what.

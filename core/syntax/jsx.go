@@ -2,7 +2,10 @@
 
 package syntax
 
-import "slices"
+import (
+	"slices"
+	"strings"
+)
 
 // jsx parses an element or fragment. A nested one leaves the scanner behind its
 // closing > without reading on, because text follows there.
@@ -83,6 +86,7 @@ func (p *parser) jsxEnd(nested bool) {
 // jsxChildren parses from the > of the opening tag to the < of the closing one.
 func (p *parser) jsxChildren(e *Element) {
 	name := jsxName(e.Name)
+	errors := len(p.errors)
 	p.openTags = append(p.openTags, name)
 	defer func() { p.openTags = p.openTags[:len(p.openTags)-1] }()
 	for {
@@ -91,6 +95,10 @@ func (p *parser) jsxChildren(e *Element) {
 		case tEOF:
 			return
 		case tJSXText:
+			if end := p.leavesElement(); end >= 0 && len(p.errors) > errors {
+				p.end = p.start + end
+				return
+			}
 			e.Children = append(e.Children, &Text{Range{p.start, p.end}, p.word()})
 		case tLBrace:
 			e.Children = append(e.Children, p.jsxContainer(true))
@@ -106,11 +114,27 @@ func (p *parser) jsxChildren(e *Element) {
 	}
 }
 
+// leavesElement finds where text holds what only stands at the top of a file, an
+// export or import at the start of a line: in an element that is broken already,
+// the element ends there. It is -1 where there is none.
+func (p *parser) leavesElement() int {
+	text := p.word()
+	for _, word := range []string{"\nexport ", "\nimport "} {
+		if i := strings.Index(text, word); i >= 0 {
+			return i
+		}
+	}
+	return -1
+}
+
 // jsxClose parses the closing tag of e from its < on.
 func (p *parser) jsxClose(e *Element, nested bool) {
 	open := p.text[e.Open.Start:min(e.Open.End, e.Open.Start+30)]
 	if p.tok != tLess {
 		p.errorAt(e.Open.Start, "the element "+open+" is never closed")
+		if !nested && p.tok != tEOF {
+			p.next() // on behind the text at which it was given up
+		}
 		return
 	}
 	before := p.scanner
@@ -230,15 +254,20 @@ func (p *parser) jsxContainer(nested bool) Expr {
 	if p.tok != tRBrace {
 		p.errorHere(`"}"`)
 		// Go on behind the next } so that the rest of the element is kept.
-		for p.tok != tRBrace && p.tok != tEOF && p.tok != tGreater {
+		for p.tok != tRBrace && p.tok != tEOF && p.tok != tGreater && !p.leavesBlock() {
 			p.next()
 		}
 	}
 	if nested {
-		c.Range = Range{start, p.end}
+		if p.tok != tRBrace {
+			p.end = p.prevEnd
+		}
+		c.Range = Range{start, max(start+1, p.end)}
 		return c
 	}
-	p.next()
+	if p.tok == tRBrace {
+		p.next()
+	}
 	c.Range = p.from(start)
 	return c
 }

@@ -1,0 +1,388 @@
+package reading
+
+import (
+	"errors"
+	"fmt"
+	"io/fs"
+	"os"
+	"path/filepath"
+	"sort"
+	"strings"
+	"testing"
+	"testing/fstest"
+
+	"steadysocket/core/contract"
+	"steadysocket/core/site"
+)
+
+// expectations lists what the comments of a source say must be read, by line.
+func expectations(t *testing.T, name string) map[int][]string {
+	t.Helper()
+	data, err := os.ReadFile(name)
+	if err != nil {
+		t.Fatal(err)
+	}
+	want := map[int][]string{}
+	for i, line := range strings.Split(string(data), "\n") {
+		parts := strings.Split(line, "//= ")
+		for _, p := range parts[1:] {
+			want[i+1] = append(want[i+1], strings.TrimSpace(p))
+		}
+	}
+	return want
+}
+
+// facts lists what was read from a file, by line, in the words of the comments.
+func facts(l *contract.Listing, file string) map[int][]string {
+	got := map[int][]string{}
+	note := func(line int, format string, args ...any) {
+		got[line] = append(got[line], strings.TrimSpace(fmt.Sprintf(format, args...)))
+	}
+	required := func(f contract.Fact) string {
+		return map[contract.Fact]string{contract.Yes: " required", contract.Unknown: " maybe"}[f]
+	}
+	unread := map[int]bool{}
+	for _, u := range l.Unread {
+		if u.At.File == file {
+			unread[u.At.Line] = true
+		}
+	}
+	for _, c := range l.Components {
+		if c.At == nil || c.At.File != file {
+			continue
+		}
+		line := c.At.Line
+		if c.Root.Known {
+			s := "root " + strings.Join(c.Root.Elements, " ")
+			if c.Root.ChosenBy != "" {
+				s += " by " + c.Root.ChosenBy
+			}
+			note(line, "%s", s)
+		}
+		for _, f := range c.PassThrough.To {
+			note(line, "pass %s %s", f.To, f.Element)
+		}
+		if c.Handle != nil {
+			note(line, "handle %s", c.Handle.Type)
+		}
+		if d := c.Deprecated; d != nil {
+			note(line, "deprecated %s %s %s", d.Since, d.Until, d.Successor)
+		}
+		for _, w := range c.TwoWay {
+			note(line, "two %s/%s/%s %s", w.Value, w.Initial, w.Change, w.Held)
+		}
+		for _, tp := range c.TypeParameters {
+			note(line, "type %s extends %s", tp.Name, tp.Constraint)
+		}
+		for _, b := range c.Bases {
+			note(b.At.Line, "base %s", b.Name)
+		}
+		for _, p := range c.Props {
+			if p.At.File != file {
+				continue
+			}
+			s := "prop " + p.Name + ": " + p.Type.String() + required(p.Required)
+			if p.Default.Kind == contract.DefaultValue {
+				s += " = " + site.Value{V: p.Default.Value}.String()
+			}
+			if p.Role != "" {
+				s += " " + string(p.Role)
+			}
+			if unread[p.At.Line] {
+				s += " unread"
+			}
+			note(p.At.Line, "%s", s)
+		}
+		for _, x := range c.Slots {
+			s := "slot " + x.Name + " " + string(x.Form) + required(x.Required)
+			if x.Fallback == contract.Yes {
+				s += " fallback"
+			}
+			if x.InLoop == contract.Yes {
+				s += " loop"
+			}
+			if x.Gives != nil {
+				s += " gives " + payload(x.Gives)
+			}
+			note(x.At.Line, "%s", s)
+		}
+		for _, x := range c.Events {
+			note(x.At.Line, "event %s %s%s", x.Name, payload(x.Payload), required(x.Required))
+		}
+		for _, x := range c.Parts {
+			note(x.At.Line, "part %s", x.Name)
+		}
+	}
+	return got
+}
+
+func payload(p *contract.Payload) string {
+	var list []string
+	for _, f := range p.Fields {
+		list = append(list, f.Name)
+	}
+	if p.Positional {
+		return "(" + strings.Join(list, ", ") + ")"
+	}
+	return "{ " + strings.Join(list, ", ") + " }"
+}
+
+// TestSourcesSayWhatIsRead holds sources against their own comments, both ways.
+func TestSourcesSayWhatIsRead(t *testing.T) {
+	r, err := Read(os.DirFS("testdata/react"), Options{Name: "testdata"})
+	if err != nil {
+		t.Fatal(err)
+	}
+	files, err := filepath.Glob("testdata/react/*.tsx")
+	if err != nil || len(files) == 0 {
+		t.Fatal(files, err)
+	}
+	for _, name := range files {
+		file := filepath.Base(name)
+		want, got := expectations(t, name), facts(r.Listing, file)
+		lines := map[int]bool{}
+		for n := range want {
+			lines[n] = true
+		}
+		for n := range got {
+			lines[n] = true
+		}
+		for n := range lines {
+			a, b := unique(want[n]), unique(got[n])
+			if strings.Join(a, "\n") != strings.Join(b, "\n") {
+				t.Errorf("%s:%d: read %q, the source says %q", file, n, b, a)
+			}
+		}
+	}
+	var others []string
+	for _, x := range r.Listing.Exports {
+		others = append(others, x.Name+" "+x.Kind)
+	}
+	if got := strings.Join(others, ", "); got != "Base type, CONSTANT constant, Loud type, notAComponent constant, sizes constant, useThing function" {
+		t.Errorf("other exports are %s", got)
+	}
+}
+
+func unique(list []string) []string {
+	seen := map[string]bool{}
+	var out []string
+	for _, s := range list {
+		if !seen[s] {
+			seen[s] = true
+			out = append(out, s)
+		}
+	}
+	sort.Strings(out)
+	return out
+}
+
+func readFiles(t *testing.T, files map[string]string, o Options) (*Result, error) {
+	t.Helper()
+	fsys := fstest.MapFS{}
+	for name, text := range files {
+		fsys[name] = &fstest.MapFile{Data: []byte(text)}
+	}
+	return Read(fsys, o)
+}
+
+const manifest = `{ "name": "lib", "version": "1.0.0", "exports": "./src/index.ts", "peerDependencies": { "react": ">=18" } }`
+
+// TestExports holds how components are reached: barrels, renames, defaults,
+// modules, several ways to one.
+func TestExports(t *testing.T) {
+	r, err := readFiles(t, map[string]string{
+		"package.json":   `{ "name": "lib", "version": "1.0.0", "exports": { ".": "./src/index.ts", "./tides": { "types": "./dist/tides.d.ts", "import": "./dist/tides.js" }, "./x/*": "./src/x/*.ts" } }`,
+		"src/index.ts":   "export * from './barrel';\nexport { A as Renamed, default as Plain } from './a';\nexport { B } from 'far';\nexport * as Space from './a';\n",
+		"src/barrel.ts":  "export * from './c.js';\nexport { A } from './a';\n",
+		"src/a.tsx":      "export const A = () => <a/>;\nexport default function Plain() { return <b/> }\n",
+		"src/c.tsx":      "const Hidden = () => <i/>;\nexport { Hidden as Shown };\nexport class K extends React.Component {}\n",
+		"src/tides.tsx":  "export const Tide = () => <u/>;\n",
+		"src/unused.tsx": "export const Unused = () => <u/>;\n",
+	}, Options{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	var got []string
+	for _, c := range r.Listing.Components {
+		s := c.Component + " " + c.Export.Module + "#" + c.Export.Name + " " + c.Export.Kind
+		for _, also := range c.Export.Also {
+			s += " +" + also.Module + "#" + also.Name
+		}
+		got = append(got, s)
+	}
+	want := "A .#A named +.#Renamed; Plain .#Plain named; Shown .#Shown named; Tide ./tides#Tide named"
+	if s := strings.Join(got, "; "); s != want {
+		t.Errorf("components are\n%s, want\n%s", s, want)
+	}
+	unread := ""
+	for _, u := range r.Listing.Unread {
+		unread += u.At.String() + " " + u.Component + ": " + u.Why + "\n"
+	}
+	for _, part := range []string{"src/index.ts:3:10 B: B is passed on from far, which is not here", "src/c.tsx:3:1 K: K is a class; class components are not read yet", "Space is a whole module"} {
+		if !strings.Contains(unread, part) {
+			t.Errorf("%q is not among the unread:\n%s", part, unread)
+		}
+	}
+}
+
+func TestUntypedComponents(t *testing.T) {
+	r, err := readFiles(t, map[string]string{
+		"package.json": manifest,
+		"src/index.ts": "export * from './a.jsx'",
+		"src/a.jsx":    "export function A({ tone = 'calm', children, renderRow, onGo, ...rest }) { return <p {...rest}>{children}{renderRow()}{tone}</p> }",
+	}, Options{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	c := r.Listing.Component("A")
+	if c == nil {
+		t.Fatal("A is not read")
+	}
+	tone := c.Prop("tone")
+	if tone == nil || tone.Type.Known() || tone.Required != contract.No || tone.Default.Value != "calm" {
+		t.Errorf("tone is %+v", tone)
+	}
+	if s := c.Slot("default"); s == nil || s.Required != contract.Unknown {
+		t.Errorf("the default slot is %+v", s)
+	}
+	if s := c.Slot("row"); s == nil {
+		t.Error("the slot row is not read")
+	}
+	if p := c.Prop("onGo"); p == nil || p.Type.Known() {
+		t.Errorf("onGo, of which nothing is known, is %+v", p)
+	}
+	if len(c.PassThrough.To) != 1 {
+		t.Errorf("pass-through is %+v", c.PassThrough)
+	}
+}
+
+func TestSidecar(t *testing.T) {
+	r, err := readFiles(t, map[string]string{
+		"package.json": manifest,
+		"src/index.ts": "export * from './A'; export * from './B'",
+		"src/A.tsx":    "export const A = ({ n = 1 }: { n?: number; m: string }) => <p>{n}</p>",
+		"src/A.contract.yaml": `contract: 1
+component: A
+owner: fares
+stage: ready
+root: { elements: [div] }
+props:
+  n: { unit: pence, limits: { min: 0 }, default: { value: 2 } }
+  m: { was: [k] }
+  gone: string
+guarantees: [{ state: busy, promise: quiet }]
+`,
+		"src/B.tsx":           "export const B = () => <p/>",
+		"src/B.contract.yaml": "contract: 1\ncomponent: B\nprosp: {}\n",
+	}, Options{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	c := r.Listing.Component("A")
+	if c.Owner != "fares" || c.Stage != contract.StageReady || c.Prop("n").Unit != "pence" || c.Prop("m").Was[0].Name != "k" || len(c.Guarantees) != 1 {
+		t.Errorf("the file's words are lost: %+v", c)
+	}
+	if v := c.Prop("n").Default.Value; fmt.Sprint(v) != "1" {
+		t.Errorf("the default is %v; the source says 1 and wins", v)
+	}
+	var conflicts []string
+	for _, x := range r.Conflicts {
+		conflicts = append(conflicts, fmt.Sprintf("%s %s: %s|%s", x.Member, x.What, x.Source, x.File))
+	}
+	sort.Strings(conflicts)
+	if s := strings.Join(conflicts, "; "); s != " root: {true false [p]  []}|{true false [div]  []}; prop gone prop: none|gone; prop n default: 1|2" {
+		t.Errorf("conflicts are %s", s)
+	}
+	if len(r.Listing.Unread) != 1 || !strings.Contains(r.Listing.Unread[0].Why, `did you mean "props"?`) {
+		t.Errorf("the broken file gives %+v", r.Listing.Unread)
+	}
+}
+
+func TestSourcesThatCannotBeRead(t *testing.T) {
+	tests := []struct {
+		name  string
+		files map[string]string
+		o     Options
+		want  string
+	}{
+		{"several packages", map[string]string{"package.json": `{"workspaces": ["p/*"]}`, "p/a/package.json": `{"name": "a"}`, "p/b/package.json": `{"name": "b"}`}, Options{},
+			"the source holds 2 packages; say which with --package: a, b"},
+		{"no such package", map[string]string{"package.json": `{"name": "a"}`}, Options{Package: "c"}, "the source holds no package c; it holds a"},
+		{"nothing", map[string]string{"readme.md": "x"}, Options{}, "the source holds no module to read; there should be a package.json with exports or main, or files that end in .ts, .tsx, .js or .jsx"},
+		{"broken manifest", map[string]string{"package.json": "{\n  \"name\": 3\n}"}, Options{}, "package.json:2:11: this is not right JSON: name cannot be number"},
+		{"no JSON", map[string]string{"package.json": "{"}, Options{}, "package.json:1:"},
+		{"framework", map[string]string{"package.json": manifest, "src/index.ts": ""}, Options{Framework: "vue"}, `the framework "vue" is not read; there are readers for react`},
+	}
+	for _, test := range tests {
+		_, err := readFiles(t, test.files, test.o)
+		if err == nil || !strings.HasPrefix(err.Error(), test.want) {
+			t.Errorf("%s: %v, want %s", test.name, err, test.want)
+		}
+	}
+	var several *SeveralPackages
+	if _, err := readFiles(t, tests[0].files, Options{}); !errors.As(err, &several) {
+		t.Error("several packages are not told by their own error")
+	}
+	r, err := readFiles(t, map[string]string{"package.json": `{"workspaces": ["p/*"]}`, "p/a/package.json": `{"name": "a"}`, "p/a/index.ts": "export const A = () => <p/>", "p/b/package.json": `{"name": "b"}`}, Options{Package: "a"})
+	if err != nil || r.Dir != "p/a" {
+		t.Errorf("one of several: %+v, %v", r, err)
+	}
+}
+
+// TestBrokenFilesLoseOnlyThemselves reads a package with hostile files.
+func TestBrokenFilesLoseOnlyThemselves(t *testing.T) {
+	r, err := readFiles(t, map[string]string{
+		"package.json":   manifest,
+		"src/index.ts":   "export * from './good'; export * from './bad'; export * from './binary'; export * from './circle'; export { Lost } from './good'; export * from './nowhere'",
+		"src/good.tsx":   "export const Good = () => <p/>",
+		"src/bad.tsx":    "export const Bad = ({ a }: { a: string }) => <p>{a;\nexport const After = () => <i/>",
+		"src/binary.ts":  "\x00\xff\x01",
+		"src/circle.ts":  "export * from './circle'; export * from './index'; export type T = T[]; interface I extends I {}",
+		"src/unread.txt": "x",
+	}, Options{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	if r.Listing.Component("Good") == nil || r.Listing.Component("After") == nil {
+		t.Errorf("good components are lost: %+v", r.Listing.Components)
+	}
+	unread := fmt.Sprint(len(r.Listing.Unread))
+	for _, u := range r.Listing.Unread {
+		unread += "\n" + u.At.String() + " " + u.Why
+	}
+	for _, part := range []string{"src/bad.tsx:1:", "src/binary.ts:1:1 this is not text in UTF-8", "the exported name Lost is declared nowhere", "all of ./nowhere is passed on"} {
+		if !strings.Contains(unread, part) {
+			t.Errorf("%q is not told among %s", part, unread)
+		}
+	}
+}
+
+func TestDigestIsOfWhatWasRead(t *testing.T) {
+	files := map[string]string{"package.json": manifest, "src/index.ts": "export const A = () => <p/>", "tsconfig.json": "{}", "docs/readme.md": "a"}
+	digest := func() string {
+		r, err := readFiles(t, files, Options{})
+		if err != nil {
+			t.Fatal(err)
+		}
+		return r.Listing.Source.Digest
+	}
+	before := digest()
+	files["docs/readme.md"] = "b"
+	if digest() != before {
+		t.Error("a file that is not read changes the digest")
+	}
+	files["src/index.ts"] = "export const A = () => <i/>"
+	if digest() == before {
+		t.Error("a file that is read does not change the digest")
+	}
+}
+
+// BenchmarkRead measures the reading of the test's sources again and again.
+func BenchmarkRead(b *testing.B) {
+	var fsys fs.FS = os.DirFS("testdata/react")
+	for b.Loop() {
+		if _, err := Read(fsys, Options{Name: "testdata"}); err != nil {
+			b.Fatal(err)
+		}
+	}
+}
