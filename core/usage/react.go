@@ -116,13 +116,15 @@ func (w *walker) resolve(x syntax.Expr) (target, bool) {
 	case *syntax.Member:
 		to, ok := w.resolve(x.X)
 		name, plain := x.Name.(*syntax.Ident)
-		if !ok || !plain || to.library == "" {
+		switch {
+		case !ok || !plain || to.library == "":
 			return target{}, false
-		}
-		if to.name == "*" {
+		case to.name == "*":
 			to.name = name.Name
-		} else {
+		case isComponentName(to.name) && isComponentName(name.Name):
 			to.name += "." + name.Name
+		default:
+			return target{}, false // a field of a value
 		}
 		return to, true
 	}

@@ -1,0 +1,278 @@
+package usage
+
+import (
+	"fmt"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"reflect"
+	"sort"
+	"strings"
+	"testing"
+	"testing/fstest"
+
+	"steadysocket/core/site"
+)
+
+// words writes what a site gives as the comments of the test's sources do.
+func words(s *site.Site) string {
+	out := []string{s.Component, string(s.Form)}
+	if len(s.Via) > 0 {
+		out = append(out, "via", s.Via[0][strings.LastIndexByte(s.Via[0], '#')+1:])
+	}
+	kind := map[string]string{}
+	for _, g := range s.Slots {
+		kind[g.Spelled] = "#"
+	}
+	for _, g := range s.Events {
+		kind[g.Spelled] = "@"
+	}
+	for _, g := range s.All() {
+		switch mark := kind[g.Spelled]; {
+		case g.Spread != "":
+			text := "..." + g.Spread
+			if len(g.Keys) > 0 {
+				text += "[" + strings.Join(g.Keys, ",") + "]"
+			}
+			if g.Open {
+				text += "+"
+			}
+			out = append(out, text)
+		case mark != "":
+			out = append(out, mark+g.Name+takes(g.Takes))
+		case g.Literal != nil:
+			out = append(out, g.Spelled+"="+g.Literal.String())
+		case len(g.MayBe) > 0:
+			var list []string
+			for _, v := range g.MayBe {
+				list = append(list, v.String())
+			}
+			text := g.Spelled + "~" + strings.Join(list, "|")
+			if g.All {
+				text += "!"
+			}
+			out = append(out, text)
+		default:
+			out = append(out, g.Spelled+"={"+g.Expression+"}")
+		}
+	}
+	return strings.Join(out, " ")
+}
+
+func takes(t *site.Takes) string {
+	switch {
+	case t == nil:
+		return ""
+	case t.Unknown:
+		return "?"
+	}
+	var list []string
+	for _, p := range t.Params {
+		text := fmt.Sprint(p.Position, ":", strings.Join(p.Fields, ","))
+		if p.All {
+			text = fmt.Sprint(p.Position, ":*")
+		}
+		list = append(list, text)
+	}
+	return "(" + strings.Join(list, ";") + ")"
+}
+
+// TestSourcesSayWhatIsUsed holds an app against its own comments, both ways.
+func TestSourcesSayWhatIsUsed(t *testing.T) {
+	s, err := Scan(os.DirFS("testdata/react"), Options{Libraries: []string{"lib"}, App: site.App{Name: "test"}})
+	if err != nil {
+		t.Fatal(err)
+	}
+	got := map[string][]string{}
+	for i := range s.Sites {
+		x := &s.Sites[i]
+		key := fmt.Sprint(x.At.File, ":", x.At.Line)
+		got[key] = append(got[key], words(x))
+	}
+	want := map[string][]string{}
+	files, err := filepath.Glob("testdata/react/*.tsx")
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, name := range files {
+		data, err := os.ReadFile(name)
+		if err != nil {
+			t.Fatal(err)
+		}
+		for i, line := range strings.Split(string(data), "\n") {
+			for _, part := range strings.Split(line, "//= ")[1:] {
+				key := fmt.Sprint(filepath.Base(name), ":", i+1)
+				want[key] = append(want[key], strings.TrimSpace(strings.TrimSuffix(strings.TrimSpace(part), "*/}")))
+			}
+		}
+	}
+	keys := map[string]bool{}
+	for key := range got {
+		keys[key] = true
+	}
+	for key := range want {
+		keys[key] = true
+	}
+	for key := range keys {
+		sort.Strings(got[key])
+		sort.Strings(want[key])
+		if !reflect.DeepEqual(got[key], want[key]) {
+			t.Errorf("%s: found %q, the source says %q", key, got[key], want[key])
+		}
+	}
+	others := map[string]int{}
+	for _, o := range s.OtherUses {
+		others[o.Name+" "+o.Kind]++
+	}
+	if want := map[string]int{"Props type": 1, "ports value": 1}; !reflect.DeepEqual(others, want) {
+		t.Errorf("other uses are %v, want %v", others, want)
+	}
+}
+
+func scanFiles(t *testing.T, files map[string]string) (*site.Scan, error) {
+	t.Helper()
+	fsys := fstest.MapFS{}
+	for name, text := range files {
+		fsys[name] = &fstest.MapFile{Data: []byte(text)}
+	}
+	return Scan(fsys, Options{Libraries: []string{"@saltmarsh/fairlead"}})
+}
+
+func TestPackagesAndAliases(t *testing.T) {
+	s, err := scanFiles(t, map[string]string{
+		"package.json":      `{ "name": "app", "dependencies": { "@saltmarsh/fairlead": "^1.2.0" } }`,
+		"package-lock.json": `{ "lockfileVersion": 3, "packages": { "node_modules/@saltmarsh/fairlead": { "version": "1.2.0" }, "node_modules/x/node_modules/@saltmarsh/fairlead": { "version": "1.0.0" } } }`,
+		"tsconfig.json":     "{ // with comments\n \"extends\": \"./base\", \"compilerOptions\": { \"paths\": { \"~/*\": [\"./src/*\"], \"ui\": [\"./src/ui/index.ts\"] } }, }",
+		"base.json":         `{ "compilerOptions": { "baseUrl": "." } }`,
+		"src/ui/index.ts":   "export * from '@saltmarsh/fairlead';",
+		"src/a.tsx":         "import { Notice } from '~/ui';\nimport { Plank } from 'ui';\nimport { Lever } from 'src/ui';\nexport const A = () => <><Notice/><Plank/><Lever/></>",
+		"dist/a.js":         "import { Notice } from '@saltmarsh/fairlead'; <Notice/>",
+		"src/old.jsx":       "// @ts-check\nimport { Notice } from '@saltmarsh/fairlead';\nexport default () => <Notice/>",
+		"src/raw.jsx":       "import { Notice } from '@saltmarsh/fairlead';\nexport default () => <Notice/>",
+	})
+	if err != nil {
+		t.Fatal(err)
+	}
+	var got []string
+	for _, x := range s.Sites {
+		got = append(got, fmt.Sprint(x.ID, " ", x.Checked))
+	}
+	want := "src/a.tsx#A/Notice/1 true; src/a.tsx#A/Plank/1 true; src/a.tsx#A/Lever/1 true; src/old.jsx#default/Notice/1 true; src/raw.jsx#default/Notice/1 false"
+	if g := strings.Join(got, "; "); g != want {
+		t.Errorf("sites are\n%s, want\n%s", g, want)
+	}
+	if p := s.Packages[0]; p.Range != "^1.2.0" || !reflect.DeepEqual(p.Locked, []string{"1.0.0", "1.2.0"}) {
+		t.Errorf("the package is used as %+v", p)
+	}
+}
+
+func TestOldLockFile(t *testing.T) {
+	s, err := scanFiles(t, map[string]string{
+		"package-lock.json": `{ "lockfileVersion": 1, "dependencies": { "a": { "version": "1.0.0", "dependencies": { "@saltmarsh/fairlead": { "version": "1.1.0" } } } } }`,
+		"a.ts":              "",
+	})
+	if err != nil || !reflect.DeepEqual(s.Packages[0].Locked, []string{"1.1.0"}) {
+		t.Errorf("%+v, %v", s, err)
+	}
+}
+
+func TestBrokenFilesLoseOnlyThemselves(t *testing.T) {
+	s, err := scanFiles(t, map[string]string{
+		"a.tsx": "import { Notice } from '@saltmarsh/fairlead';\nexport const A = () => { return (; }\nexport const B = () => <Notice/>",
+		"b.ts":  "\x00",
+	})
+	if err != nil {
+		t.Fatal(err)
+	}
+	if len(s.Sites) != 1 || len(s.Unread) < 2 {
+		t.Errorf("sites %+v, unread %+v", s.Sites, s.Unread)
+	}
+	if _, err := scanFiles(t, map[string]string{"readme.md": ""}); err == nil {
+		t.Error("an app without source is scanned")
+	}
+	if _, err := scanFiles(t, map[string]string{"a.ts": "", "package-lock.json": "["}); err == nil || !strings.Contains(err.Error(), "package-lock.json:") {
+		t.Errorf("a broken lock file: %v", err)
+	}
+	if _, err := scanFiles(t, map[string]string{"a.ts": "", "tsconfig.json": "{ \"compilerOptions\": 3 }"}); err == nil || !strings.Contains(err.Error(), "tsconfig.json:1:") {
+		t.Errorf("a broken tsconfig: %v", err)
+	}
+}
+
+// counter counts, with the TypeScript compiler, the elements and value
+// references in the console that come from a package; import lines do not count.
+const counter = `
+const ts = require(process.argv[2]);
+const pkg = process.argv[3];
+const config = ts.getParsedCommandLineOfConfigFile(process.argv[4], {}, { ...ts.sys, onUnRecoverableConfigFileDiagnostic: (d) => { throw d; } });
+const program = ts.createProgram(config.fileNames, config.options);
+const checker = program.getTypeChecker();
+const fromPackage = (symbol) => (symbol?.declarations ?? []).some((d) => {
+  for (let n = d; n; n = n.parent) if (ts.isImportDeclaration(n)) return n.moduleSpecifier.text === pkg;
+  return false;
+});
+const isType = (n) => { for (let p = n.parent; p; p = p.parent) { if (ts.isTypeNode(p) && !ts.isExpressionWithTypeArguments(p)) return true; if (ts.isStatement(p) || ts.isExpression(p)) return false; } return false; };
+const found = [];
+for (const file of program.getSourceFiles()) {
+  if (file.fileName.includes('node_modules')) continue;
+  const visit = (n) => {
+    if (ts.isImportDeclaration(n) || ts.isExportDeclaration(n)) return;
+    if (ts.isJsxClosingElement(n)) return;
+    if (ts.isIdentifier(n) && !isType(n) && fromPackage(checker.getSymbolAtLocation(n))) {
+      const named = ts.isPropertyAccessExpression(n.parent) && n.parent.name === n;
+      if (!named) { const at = ts.getLineAndCharacterOfPosition(file, (ts.isJsxOpeningLikeElement(n.parent) ? n.parent : n).getStart(file)); found.push(file.fileName + ':' + (at.line + 1) + ':' + (at.character + 1)); }
+    }
+    ts.forEachChild(n, visit);
+  };
+  visit(file);
+}
+console.log(found.join('\n'));
+`
+
+// TestEveryUseInTheConsole holds that every element and value reference of
+// React Aria in the console is found, against the TypeScript compiler's count.
+func TestEveryUseInTheConsole(t *testing.T) {
+	const pkg = "react-aria-components"
+	console, err := filepath.Abs("../../console")
+	if err != nil {
+		t.Fatal(err)
+	}
+	cmd := exec.Command("node", "-e", counter, "x", filepath.Join(console, "node_modules/typescript"), pkg, filepath.Join(console, "tsconfig.json"))
+	cmd.Stderr = os.Stderr
+	out, err := cmd.Output()
+	if err != nil {
+		t.Fatal(err)
+	}
+	want := map[string]bool{}
+	for _, line := range strings.Fields(string(out)) {
+		want[strings.TrimPrefix(line, console+"/")] = true
+	}
+	s, err := Scan(os.DirFS(console), Options{Libraries: []string{pkg}})
+	if err != nil {
+		t.Fatal(err)
+	}
+	got := map[string]bool{}
+	for _, x := range s.Sites {
+		if len(x.Via) == 0 {
+			got[fmt.Sprintf("%s:%d:%d", x.At.File, x.At.Line, x.At.Column)] = true
+		}
+	}
+	for _, o := range s.OtherUses {
+		if o.Kind == "value" {
+			got[fmt.Sprintf("%s:%d:%d", o.At.File, o.At.Line, o.At.Column)] = true
+		}
+	}
+	for place := range want {
+		if !got[place] {
+			t.Errorf("the compiler finds a use at %s that we do not", place)
+		}
+	}
+	for place := range got {
+		if !want[place] {
+			t.Errorf("we find a use at %s that the compiler does not", place)
+		}
+	}
+	if len(want) < 8 {
+		t.Errorf("the compiler found only %d uses", len(want))
+	}
+	t.Logf("%d uses of %s", len(want), pkg)
+}
