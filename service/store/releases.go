@@ -49,7 +49,11 @@ func (s *Store) AddRelease(ctx context.Context, actor string, l *contract.Listin
 	if err != nil {
 		return false, err
 	}
-	findingsJSON, err := json.Marshal(findings)
+	kept := *findings
+	if kept.Findings == nil {
+		kept.Findings = []style.Finding{}
+	}
+	findingsJSON, err := json.Marshal(kept)
 	if err != nil {
 		return false, err
 	}

@@ -1,0 +1,454 @@
+package store
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"os"
+	"reflect"
+	"strings"
+	"sync"
+	"testing"
+	"time"
+
+	"github.com/jackc/pgx/v5"
+
+	"steadysocket/core/change"
+	"steadysocket/core/contract"
+	"steadysocket/core/impact"
+	"steadysocket/core/place"
+	"steadysocket/core/reading"
+	"steadysocket/core/site"
+	"steadysocket/core/style"
+	"steadysocket/core/usage"
+	"steadysocket/demo"
+	"steadysocket/service/pgtest"
+)
+
+var cluster *pgtest.Cluster
+
+func TestMain(m *testing.M) { pgtest.Run(m, func(c *pgtest.Cluster) { cluster = c }) }
+
+func open(t testing.TB) *Store {
+	t.Helper()
+	s, err := Open(context.Background(), cluster.Database(t))
+	if err != nil {
+		t.Fatal(err)
+	}
+	t.Cleanup(s.Close)
+	return s
+}
+
+func read(t testing.TB, release string) *contract.Listing {
+	t.Helper()
+	dir := t.TempDir()
+	if err := demo.Lay(dir, release); err != nil {
+		t.Fatal(err)
+	}
+	r, err := reading.Read(os.DirFS(dir), reading.Options{Library: "Fairlead", Source: contract.SourceInfo{Kind: "directory"}})
+	if err != nil {
+		t.Fatal(err)
+	}
+	return r.Listing
+}
+
+func scanApp(t testing.TB, app string) *site.Scan {
+	t.Helper()
+	dir := t.TempDir()
+	if err := demo.LayApp(dir, app); err != nil {
+		t.Fatal(err)
+	}
+	s, err := usage.Scan(os.DirFS(dir), usage.Options{Libraries: []string{"@saltmarsh/fairlead"}})
+	if err != nil {
+		t.Fatal(err)
+	}
+	return s
+}
+
+func add(t testing.TB, s *Store, l *contract.Listing) {
+	t.Helper()
+	if _, err := s.AddRelease(context.Background(), "test", l, "steady: 1\nlibrary: Fairlead\n", style.Check(l, nil, &style.Settings{}, time.Now())); err != nil {
+		t.Fatal(err)
+	}
+}
+
+// TestReleasesComeBackWhole holds that a stored reading compares as no change
+// against what was read, positions included.
+func TestReleasesComeBackWhole(t *testing.T) {
+	s := open(t)
+	ctx := context.Background()
+	for _, release := range demo.Releases {
+		want := read(t, release)
+		add(t, s, want)
+		got, err := s.ReadingOf(ctx, "Fairlead", release)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if c := change.Compare(want, got.Listing, change.Options{}); len(c.Changes) > 0 {
+			t.Errorf("%s comes back changed: %+v", release, c.Changes)
+		}
+		for i := range want.Components {
+			a, b := &want.Components[i], got.Listing.Component(want.Components[i].Component)
+			if b == nil || a.ContentHash != b.ContentHash || !reflect.DeepEqual(a.Positions(), b.Positions()) {
+				t.Errorf("%s: %s does not come back whole", release, a.Component)
+			}
+		}
+		if got.Settings.Library != "Fairlead" || len(got.Findings.Findings) == 0 {
+			t.Errorf("settings or findings are lost: %+v", got.Settings)
+		}
+	}
+	list, err := s.Releases(ctx, "")
+	if err != nil || len(list) != len(demo.Releases) || list[0].Version != "2.1.0" || list[0].Components < 15 {
+		t.Errorf("the releases are %+v, %v", list, err)
+	}
+	var contracts int
+	if err := s.pool.QueryRow(ctx, `select count(*) from contracts`).Scan(&contracts); err != nil || contracts >= 5*15 {
+		t.Errorf("%d contracts are kept for five releases: equal ones are kept once, %v", contracts, err)
+	}
+}
+
+func TestAReleaseNeverChanges(t *testing.T) {
+	s := open(t)
+	ctx := context.Background()
+	l := read(t, "1.0.0")
+	add(t, s, l)
+	added, err := s.AddRelease(ctx, "test", l, "", &style.Findings{})
+	if err != nil || added {
+		t.Errorf("the same release again: added %v, %v", added, err)
+	}
+	other := read(t, "1.1.0")
+	other.Package.Version = "1.0.0"
+	var conflict *Conflict
+	if _, err := s.AddRelease(ctx, "test", other, "", &style.Findings{}); !errors.As(err, &conflict) || !strings.Contains(err.Error(), "give it a new number") {
+		t.Errorf("the number with another source: %v", err)
+	}
+	// A newer reader adds a reading and keeps the old one.
+	l.Reader = "2"
+	if added, err := s.AddRelease(ctx, "test", l, "", &style.Findings{}); err != nil || !added {
+		t.Errorf("a newer reader: added %v, %v", added, err)
+	}
+	r, err := s.ReadingOf(ctx, "@saltmarsh/fairlead", "1.0.0")
+	if err != nil || r.Release.Reader != "2" {
+		t.Errorf("the newest reading is %+v, %v", r, err)
+	}
+	if err := s.Withdraw(ctx, "test", "@saltmarsh/fairlead", "1.0.0", "a wrong build"); err != nil {
+		t.Fatal(err)
+	}
+	var missing *NotFound
+	if _, err := s.ReadingOf(ctx, "Fairlead", Latest); !errors.As(err, &missing) {
+		t.Errorf("a withdrawn release is the latest: %v", err)
+	}
+	if err := s.Withdraw(ctx, "test", "@saltmarsh/fairlead", "9.9.9", "x"); !errors.As(err, &missing) {
+		t.Errorf("withdrawing what is not there: %v", err)
+	}
+	var writes int
+	if err := s.pool.QueryRow(ctx, `select count(*) from writes where actor = 'test'`).Scan(&writes); err != nil || writes != 4 {
+		t.Errorf("%d writes are noted, want 4: %v", writes, err)
+	}
+}
+
+func TestScansComeBackWhole(t *testing.T) {
+	s := open(t)
+	ctx := context.Background()
+	for _, app := range demo.Apps {
+		want := scanApp(t, app)
+		if added, err := s.AddScan(ctx, "test", want); err != nil || !added {
+			t.Fatal(added, err)
+		}
+		if added, err := s.AddScan(ctx, "test", want); err != nil || added {
+			t.Errorf("the same scan again: added %v, %v", added, err)
+		}
+		got, err := s.ScanOf(ctx, app, "", nil)
+		if err != nil {
+			t.Fatal(err)
+		}
+		a, errA := json.Marshal(want)
+		b, errB := json.Marshal(got)
+		if errA != nil || errB != nil || string(a) != string(b) {
+			t.Errorf("%s comes back otherwise:\n%.300s\n%.300s", app, a, b)
+		}
+	}
+	apps, err := s.Apps(ctx)
+	if err != nil || len(apps) != 2 || apps[0].Name != "booking" || apps[0].Sites+apps[0].Behind < 40 {
+		t.Errorf("the apps are %+v, %v", apps, err)
+	}
+	// A new state takes the place of the old one, and the old one again its place.
+	changed := scanApp(t, "booking")
+	changed.App.Digest, changed.Sites = "sha256:other", changed.Sites[:3]
+	if _, err := s.AddScan(ctx, "test", changed); err != nil {
+		t.Fatal(err)
+	}
+	if got, err := s.ScanOf(ctx, "booking", "", nil); err != nil || len(got.Sites) != 3 {
+		t.Errorf("the new state is not the current one: %v", err)
+	}
+	if _, err := s.AddScan(ctx, "test", scanApp(t, "booking")); err != nil {
+		t.Fatal(err)
+	}
+	if got, err := s.ScanOf(ctx, "booking", "", nil); err != nil || len(got.Sites) < 40 {
+		t.Errorf("the old state again is not the current one: %v", err)
+	}
+	var all []SiteOf
+	for after := int64(0); ; {
+		page, next, err := s.SitesOf(ctx, "@saltmarsh/fairlead", "FareTag", after, 5)
+		if err != nil {
+			t.Fatal(err)
+		}
+		all = append(all, page...)
+		if next == 0 {
+			break
+		}
+		after = next
+	}
+	want := 0
+	for _, app := range demo.Apps {
+		for _, x := range scanApp(t, app).Sites {
+			if x.Component == "FareTag" {
+				want++
+			}
+		}
+	}
+	if len(all) != want {
+		t.Errorf("%d sites of FareTag page by page, want %d", len(all), want)
+	}
+}
+
+func TestComponentsSayWhetherTheyWereScanned(t *testing.T) {
+	s := open(t)
+	ctx := context.Background()
+	add(t, s, read(t, "2.1.0"))
+	list, _, err := s.Components(ctx, "", "", 100)
+	if err != nil || len(list) < 15 || list[0].Sites != nil {
+		t.Fatalf("before any scan: %+v, %v", list, err)
+	}
+	if _, err := s.AddScan(ctx, "test", scanApp(t, "booking")); err != nil {
+		t.Fatal(err)
+	}
+	list, _, err = s.Components(ctx, "faretag", "", 100)
+	if err != nil || len(list) != 1 || list[0].Sites == nil || *list[0].Sites < 5 {
+		t.Errorf("after a scan: %+v, %v", list, err)
+	}
+	for _, search := range []string{"%", "_", `\`, "'"} {
+		if list, _, err := s.Components(ctx, search, "", 100); err != nil || len(list) > 0 {
+			t.Errorf("searching for %q gives %d components, %v", search, len(list), err)
+		}
+	}
+	var names []string
+	for after := ""; ; {
+		page, next, err := s.Components(ctx, "", after, 4)
+		if err != nil {
+			t.Fatal(err)
+		}
+		for _, c := range page {
+			names = append(names, c.Name)
+		}
+		if next == "" {
+			break
+		}
+		after = next
+	}
+	if all, _, _ := s.Components(ctx, "", "", 100); len(names) != len(all) {
+		t.Errorf("page by page there are %d components, at once %d", len(names), len(all))
+	}
+}
+
+// TestReachAgreesWithImpact holds the counts of the database against the
+// outcomes worked out site by site.
+func TestReachAgreesWithImpact(t *testing.T) {
+	s := open(t)
+	ctx := context.Background()
+	old, now := read(t, "1.0.0"), read(t, "2.0.0")
+	scans := map[string]*site.Scan{}
+	for _, app := range demo.Apps {
+		scans[app] = scanApp(t, app)
+		if _, err := s.AddScan(ctx, "test", scans[app]); err != nil {
+			t.Fatal(err)
+		}
+	}
+	changes := change.Compare(old, now, change.Options{})
+	asked := 0
+	for i := range changes.Changes {
+		ch := &changes.Changes[i]
+		if !Countable(ch.Kind) {
+			continue
+		}
+		asked++
+		counts, err := s.Reach(ctx, "@saltmarsh/fairlead", ch)
+		if err != nil {
+			t.Fatal(err)
+		}
+		for _, c := range counts {
+			one := *changes
+			one.Changes = []change.Change{*ch}
+			bare := *scans[c.App]
+			bare.Sites = nil
+			for _, x := range scans[c.App].Sites {
+				if len(x.Via) == 0 {
+					bare.Sites = append(bare.Sites, x)
+				}
+			}
+			want := impact.Of(&one, old, &bare, impact.Options{}).Totals
+			if want.Breaks != c.Breaks || want.Shifts != c.Shifts {
+				t.Errorf("%s at %s: the database says %+v, site by site it is %+v", ch.ID, c.App, c, want)
+			}
+		}
+	}
+	if asked < 8 {
+		t.Errorf("only %d changes were asked for", asked)
+	}
+}
+
+// TestNothingIsHalfThere cuts the connection in the middle of adding a large scan.
+func TestNothingIsHalfThere(t *testing.T) {
+	s := open(t)
+	ctx := context.Background()
+	scan := generated(20_000, "half")
+	done := make(chan error, 1)
+	go func() {
+		_, err := s.AddScan(ctx, "test", scan)
+		done <- err
+	}()
+	// Kill the backend as soon as it copies sites.
+	killed := false
+	for range 2000 {
+		rows, err := s.pool.Exec(ctx, `select pg_terminate_backend(pid) from pg_stat_activity where pid <> pg_backend_pid() and query ilike 'copy%sites%' and state = 'active'`)
+		if err == nil && rows.RowsAffected() > 0 {
+			killed = true
+			break
+		}
+		time.Sleep(time.Millisecond)
+	}
+	err := <-done
+	if !killed || err == nil {
+		t.Fatalf("the copy was not cut: killed %v, %v", killed, err)
+	}
+	if !Unavailable(err) {
+		t.Errorf("a cut connection is not told as such: %v", err)
+	}
+	var sites, scans, writes int
+	if err := s.pool.QueryRow(ctx, `select (select count(*) from sites), (select count(*) from scans), (select count(*) from writes)`).Scan(&sites, &scans, &writes); err != nil {
+		t.Fatal(err)
+	}
+	if sites+scans+writes != 0 {
+		t.Errorf("half is there: %d sites, %d scans, %d writes", sites, scans, writes)
+	}
+	if added, err := s.AddScan(ctx, "test", scan); err != nil || !added {
+		t.Errorf("adding it again: %v, %v", added, err)
+	}
+}
+
+// TestTheDatabaseGoesAway stops the server in the middle and starts it again.
+func TestTheDatabaseGoesAway(t *testing.T) {
+	s := open(t)
+	ctx := context.Background()
+	add(t, s, read(t, "1.0.0"))
+	cluster.Stop()
+	err := s.Ready(ctx)
+	if err == nil {
+		t.Error("a stopped database is ready")
+	}
+	if _, err := s.Releases(ctx, ""); err == nil || !Unavailable(err) {
+		t.Errorf("a stopped database is told as %v", err)
+	}
+	if err := cluster.Start(); err != nil {
+		t.Fatal(err)
+	}
+	for range 50 {
+		if err = s.Ready(ctx); err == nil {
+			break
+		}
+		time.Sleep(100 * time.Millisecond)
+	}
+	if list, err := s.Releases(ctx, ""); err != nil || len(list) != 1 {
+		t.Errorf("after the crash: %+v, %v", list, err)
+	}
+}
+
+func TestSeveralServicesMigrateOnce(t *testing.T) {
+	url := cluster.Database(t)
+	var wg sync.WaitGroup
+	for range 4 {
+		wg.Go(func() {
+			s, err := Open(context.Background(), url)
+			if err != nil {
+				t.Error(err)
+				return
+			}
+			s.Close()
+		})
+	}
+	wg.Wait()
+	if _, err := Open(context.Background(), "postgres://nobody@127.0.0.1:1/x?connect_timeout=1"); err == nil {
+		t.Error("a database that is not there is opened")
+	}
+	if _, err := Open(context.Background(), "not an address"); err == nil {
+		t.Error("an address that is none is opened")
+	}
+}
+
+// generated makes a scan of n sites of one component, of which a twentieth gives
+// the value 'hush', another carries an open spread, and the rest gives others.
+func generated(n int, app string) *site.Scan {
+	s := &site.Scan{Format: site.Format, Reader: usage.Version, Covers: []string{"lib"}, App: site.App{Name: app, Digest: "sha256:" + app}, Packages: []site.PackageUse{{Name: "lib", Range: "^1.0.0", Locked: []string{"1.0.0"}}}}
+	for i := range n {
+		x := site.Site{ID: site.MakeID(fmt.Sprintf("src/%d.tsx", i/20), "A", "FareTag", i%20+1), Package: "lib", Component: "FareTag", Form: site.Element, In: "A", Checked: true,
+			At: place.Place{File: fmt.Sprintf("src/%d.tsx", i/20), Line: i%20 + 1, Column: 1}, Text: "<FareTag />", Slots: []site.Given{}, Events: []site.Given{}, Via: []string{}}
+		tone := []string{"calm", "notice", "hush"}[min(i%20, 2)%3]
+		if i%20 != 2 {
+			tone = []string{"calm", "notice"}[i%2]
+		}
+		x.Props = []site.Given{{Name: "amount", Spelled: "amount", Expression: "fare.total", At: x.At}, {Name: "tone", Spelled: "tone", Literal: &site.Value{V: tone}, At: x.At}}
+		if i%20 == 3 {
+			x.Props = []site.Given{{Spread: "rest", Open: true, At: x.At}}
+		}
+		s.Sites = append(s.Sites, x)
+	}
+	return s
+}
+
+// BenchmarkChangeOverAMillionSites answers what becomes of a million sites when
+// one value of a closed set goes, and prints the plan of the query.
+func BenchmarkChangeOverAMillionSites(b *testing.B) {
+	s := open(b)
+	ctx := context.Background()
+	const apps, each = 20, 50_000
+	start := time.Now()
+	for i := range apps {
+		if _, err := s.AddScan(ctx, "bench", generated(each, fmt.Sprint("app", i))); err != nil {
+			b.Fatal(err)
+		}
+	}
+	b.Logf("%d sites added in %v", apps*each, time.Since(start).Round(time.Millisecond))
+	if _, err := s.pool.Exec(ctx, `vacuum analyze sites; `); err != nil {
+		b.Fatal(err)
+	}
+	if _, err := s.pool.Exec(ctx, `vacuum analyze site_members`); err != nil {
+		b.Fatal(err)
+	}
+	ch := &change.Change{Component: "FareTag", Kind: change.ValueRemoved, Verdict: change.Breaking, Member: change.Member{Kind: "prop", Name: "tone", Spelled: "tone"}, Detail: change.Detail{Value: "hush"}}
+	for b.Loop() {
+		counts, err := s.Reach(ctx, "lib", ch)
+		if err != nil {
+			b.Fatal(err)
+		}
+		total := Count{}
+		for _, c := range counts {
+			total.Breaks += c.Breaks
+			total.Unsure += c.Unsure
+			total.Holds += c.Holds
+		}
+		if total.Breaks != apps*each/20 || total.Unsure != apps*each/20 || total.Breaks+total.Unsure+total.Holds != apps*each {
+			b.Fatalf("counted %+v", total)
+		}
+	}
+	b.StopTimer()
+	rows, err := s.pool.Query(ctx, "explain (analyze, costs off, timing off, summary on) "+reachQuery, "lib", "FareTag", int32(2), int32(3))
+	if err != nil {
+		b.Fatal(err)
+	}
+	plan, err := pgx.CollectRows(rows, pgx.RowTo[string])
+	if err != nil {
+		b.Fatal(err)
+	}
+	b.Log("the plan:\n" + strings.Join(plan, "\n"))
+}
