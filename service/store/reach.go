@@ -53,21 +53,24 @@ with wanted as (
 ), live as (
   select x.id, a.name as app from scans x join apps a on a.id = x.app_id where x.current
 ), all_sites as (
-  select s.scan_id, count(*) as n, count(*) filter (where s.open_spread) as open
-  from sites s where s.component_id in (select id from wanted) and not s.behind group by s.scan_id
+  select n.scan_id, sum(n.sites) as n, sum(n.open_spread) as open
+  from site_counts n where n.component_id in (select id from wanted) group by n.scan_id
 ), given as (
   select m.scan_id,
-    count(distinct m.site_id) as n,
-    count(distinct m.site_id) filter (where s.open_spread) as open,
-    count(distinct m.site_id) filter (where m.value_id = $4) as hit,
-    count(distinct m.site_id) filter (where m.value_id = 0 and not exists (
-      select from site_members h where h.component_id = m.component_id and h.name_id = m.name_id and h.value_id = $4 and h.scan_id = m.scan_id and h.site_id = m.site_id)) as vague
-  from site_members m join sites s on s.id = m.site_id
-  where m.component_id in (select id from wanted) and m.name_id = $3 and not s.behind
+    count(*) filter (where m.first) as n,
+    count(*) filter (where m.first and m.open_spread) as open,
+    count(*) filter (where m.value_id = $4) as hit
+  from site_members m where m.component_id in (select id from wanted) and m.name_id = $3
+  group by m.scan_id
+), vague as (
+  select m.scan_id, count(*) as n
+  from site_members m where m.component_id in (select id from wanted) and m.name_id = $3 and m.value_id = 0
+    and not exists (select from site_members h where h.component_id = m.component_id and h.name_id = m.name_id
+      and h.value_id = $4 and h.scan_id = m.scan_id and h.site_id = m.site_id)
   group by m.scan_id
 )
-select live.app, a.n, a.open, coalesce(g.n, 0), coalesce(g.open, 0), coalesce(g.hit, 0), coalesce(g.vague, 0)
-from all_sites a join live on live.id = a.scan_id left join given g on g.scan_id = a.scan_id
+select live.app, a.n, a.open, coalesce(g.n, 0), coalesce(g.open, 0), coalesce(g.hit, 0), coalesce(v.n, 0)
+from all_sites a join live on live.id = a.scan_id left join given g on g.scan_id = a.scan_id left join vague v on v.scan_id = a.scan_id
 order by live.app`
 
 // Reach counts, for every app, what becomes of the sites of a component under

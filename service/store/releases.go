@@ -318,9 +318,9 @@ func (s *Store) Components(ctx context.Context, search, after string, limit int)
 			(select count(*) from json_object_keys(coalesce(c.body->'events', '{}'))),
 			(select count(*) from jsonb_array_elements(g.findings->'findings') f where f->>'component' = rc.component),
 			case when exists (select from covered where covered.package = p.name) then
-				(select count(*) from sites s join site_components sc on sc.id = s.component_id join scans x on x.id = s.scan_id
-				 where sc.package = p.name and sc.name = rc.component and x.current and not s.behind) end,
-			(select count(distinct x.app_id) from sites s join site_components sc on sc.id = s.component_id join scans x on x.id = s.scan_id
+				(select coalesce(sum(s.sites), 0) from site_counts s join site_components sc on sc.id = s.component_id join scans x on x.id = s.scan_id
+				 where sc.package = p.name and sc.name = rc.component and x.current) end,
+			(select count(distinct x.app_id) from site_counts s join site_components sc on sc.id = s.component_id join scans x on x.id = s.scan_id
 				 where sc.package = p.name and sc.name = rc.component and x.current)
 		from newest n join packages p on p.name = n.package join libraries l on l.id = p.library_id
 		join releases r on r.package_id = p.id and r.version = n.version

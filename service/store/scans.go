@@ -188,24 +188,49 @@ func addSites(ctx context.Context, tx pgx.Tx, scan int64, sites []site.Site) err
 		return err
 	}
 	var members [][]any
+	counts := map[int32]siteCount{}
 	for i := range sites {
 		s := &sites[i]
+		component := components[siteComponent{s.Package, s.Module, s.Component}]
+		c := counts[component]
+		if len(s.Via) > 0 {
+			c.behind++
+			counts[component] = c
+			continue
+		}
+		c.sites++
+		if open[i] {
+			c.open++
+		}
+		counts[component] = c
+		seen := map[string]bool{}
 		for _, m := range given[i] {
 			value := unknownValue
 			if m.value != "" {
 				value = values[m.value]
 			}
-			members = append(members, []any{components[siteComponent{s.Package, s.Module, s.Component}], names[m.name], value, scan, ids[i]})
+			members = append(members, []any{component, names[m.name], value, scan, ids[i], open[i], !seen[m.name]})
+			seen[m.name] = true
 		}
 	}
-	_, err = tx.CopyFrom(ctx, pgx.Identifier{"site_members"}, []string{"component_id", "name_id", "value_id", "scan_id", "site_id"}, pgx.CopyFromRows(members))
+	if _, err := tx.CopyFrom(ctx, pgx.Identifier{"site_members"}, []string{"component_id", "name_id", "value_id", "scan_id", "site_id", "open_spread", "first"}, pgx.CopyFromRows(members)); err != nil {
+		return err
+	}
+	var rowsOfCounts [][]any
+	for component, c := range counts {
+		rowsOfCounts = append(rowsOfCounts, []any{scan, component, c.sites, c.open, c.behind})
+	}
+	_, err = tx.CopyFrom(ctx, pgx.Identifier{"site_counts"}, []string{"scan_id", "component_id", "sites", "open_spread", "behind"}, pgx.CopyFromRows(rowsOfCounts))
 	return err
 }
+
+// siteCount counts the sites of one component in one scan.
+type siteCount struct{ sites, open, behind int }
 
 // Apps lists the apps with their current scans.
 func (s *Store) Apps(ctx context.Context) ([]App, error) {
 	rows, err := s.pool.Query(ctx, `select a.name, x.head, x.added_at, x.added_by,
-		(select count(*) from sites s where s.scan_id = x.id and not s.behind), (select count(*) from sites s where s.scan_id = x.id and s.behind)
+		(select coalesce(sum(n.sites), 0) from site_counts n where n.scan_id = x.id), (select coalesce(sum(n.behind), 0) from site_counts n where n.scan_id = x.id)
 		from apps a join scans x on x.app_id = a.id and x.current order by a.name`)
 	if err != nil {
 		return nil, err
@@ -293,8 +318,8 @@ func (s *Store) SitesOf(ctx context.Context, pkg, component string, after int64,
 // CountSites counts the sites of a package in an app's current scan, those
 // behind wrappers apart.
 func (s *Store) CountSites(ctx context.Context, app, pkg string) (sites, behind int, err error) {
-	err = s.pool.QueryRow(ctx, `select count(*) filter (where not s.behind), count(*) filter (where s.behind) from sites s
-		join site_components c on c.id = s.component_id join scans x on x.id = s.scan_id and x.current join apps a on a.id = x.app_id
+	err = s.pool.QueryRow(ctx, `select coalesce(sum(n.sites), 0), coalesce(sum(n.behind), 0) from site_counts n
+		join site_components c on c.id = n.component_id join scans x on x.id = n.scan_id and x.current join apps a on a.id = x.app_id
 		where a.name = $1 and c.package = $2`, app, pkg).Scan(&sites, &behind)
 	return sites, behind, err
 }

@@ -114,6 +114,7 @@ create index on sites (component_id, scan_id) include (behind, open_spread);
 create index on sites (scan_id);
 
 -- What each site gives: one row for a member and a value that it may have.
+-- Sites behind wrappers are left out; they are told at the wrapper.
 -- value_id 0 stands for an expression whose value is not known.
 create table site_members (
   component_id integer not null,
@@ -121,7 +122,19 @@ create table site_members (
   value_id integer not null,
   scan_id bigint not null references scans on delete cascade,
   site_id bigint not null,
-  primary key (component_id, name_id, value_id, scan_id, site_id)
+  open_spread boolean not null, -- of the site
+  first boolean not null,       -- of the rows that this member has at the site
+  primary key (component_id, name_id, value_id, scan_id, site_id) include (open_spread, first)
+);
+
+-- How many sites each scan has of each component, counted while it is added.
+create table site_counts (
+  scan_id bigint not null references scans on delete cascade,
+  component_id integer not null,
+  sites integer not null,       -- without those behind wrappers
+  open_spread integer not null, -- of these, those with an open spread
+  behind integer not null,
+  primary key (component_id, scan_id)
 );
 
 -- Who wrote what, when.
