@@ -62,11 +62,20 @@ func (s *shell) grid(header table.Row, rows []table.Row, flex ...int) {
 		each := max(16, (room-fixed)/len(flex)-2)
 		var configs []table.ColumnConfig
 		for _, n := range flex {
-			configs = append(configs, table.ColumnConfig{Number: n + 1, WidthMax: each, WidthMaxEnforcer: text.WrapSoft})
+			configs = append(configs, table.ColumnConfig{Number: n + 1, WidthMax: each, WidthMaxEnforcer: wrap})
 		}
 		w.SetColumnConfigs(configs)
 	}
 	w.Render()
+}
+
+// wrap wraps each line of a cell by itself.
+func wrap(cell string, width int) string {
+	lines := strings.Split(cell, "\n")
+	for i, l := range lines {
+		lines[i] = text.WrapSoft(l, width)
+	}
+	return strings.Join(lines, "\n")
 }
 
 func (s *shell) line(format string, args ...any) { fmt.Fprintf(s.out, format+"\n", args...) }
@@ -86,7 +95,7 @@ func (s *shell) printListing(l *contract.Listing) {
 		c := &l.Components[i]
 		rows = append(rows, table.Row{c.Component, props(c), slots(c), events(c), rootOf(c)})
 	}
-	s.grid(table.Row{"component", "props (* required, = default)", "slots (~ has a fallback)", "events", "root"}, rows, 1, 2, 3)
+	s.grid(table.Row{"component", "props (* required, = default)", "slots (~ has a fallback)", "events", "root"}, rows, 1)
 	var incomplete []string
 	for _, c := range l.Components {
 		if !c.Complete {
