@@ -7,5 +7,6 @@ say "Steady Socket: running all tests"
 need_postgres
 need_chromium
 need_packages
+build_console
 go test -timeout 20m ./...
 say "All tests passed"

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router-dom';
 import { piece, useService } from '../api';
 import type { ComponentRow, Page } from '../api';
@@ -6,12 +7,17 @@ import { Answer, Empty, Scroll, Search, Soft, Table, Title } from '../parts';
 /** Does something like this exist? All components of the newest releases, searched by name. */
 export function ComponentsPage() {
   const [params, setParams] = useSearchParams();
-  const search = params.get('search') ?? '';
+  // What is typed is held here: the address follows a moment later and must not take letters back.
+  const [search, setSearch] = useState(params.get('search') ?? '');
+  const change = (value: string) => {
+    setSearch(value);
+    setParams(value ? { search: value } : {}, { replace: true });
+  };
   const found = useService<Page<ComponentRow>>(`/components?search=${piece(search)}&limit=1000`);
   return (
     <>
       <Title below="Every component of the newest releases, with who relies on it.">Components</Title>
-      <Search label="Search by name or summary" value={search} onValueChange={(value) => setParams(value ? { search: value } : {}, { replace: true })} />
+      <Search label="Search by name or summary" value={search} onValueChange={change} />
       <br />
       <Answer of={found}>
         {({ items }) =>
