@@ -47,6 +47,7 @@ database() {
   if [ ! -f "$data/steady-made" ]; then
     # New, or half made by an earlier start.
     say "Creating a private PostgreSQL cluster in $data"
+    as_postgres "$pgbin/pg_ctl" -D "$data" -m immediate stop >/dev/null 2>&1 || true
     find "$data" -mindepth 1 -delete 2>/dev/null || true
     as_postgres mkdir -p "$data"
     (umask 077 && head -c 24 /dev/urandom | base64 | tr -d '/+=\n' >"$state/password")
@@ -58,9 +59,16 @@ database() {
     rm -f "$install_password"
     as_postgres touch "$data/steady-made"
   fi
-  if as_postgres "$pgbin/pg_ctl" -D "$data" status >/dev/null 2>&1; then
-    pgport=$(as_postgres sed -n 4p "$data/postmaster.pid")
-  else
+  # A server that an earlier start left behind is used; one that is just dying is waited for.
+  pgport=
+  for _ in $(seq 100); do
+    as_postgres "$pgbin/pg_ctl" -D "$data" status >/dev/null 2>&1 || break
+    pgport=$(as_postgres sed -n 4p "$data/postmaster.pid" 2>/dev/null || true)
+    [ -n "$pgport" ] && answers "$pgport" && break
+    pgport=
+    sleep 0.2
+  done
+  if [ -z "$pgport" ]; then
     pgport=$(free_port 54330)
     as_postgres "$pgbin/pg_ctl" -D "$data" -w -t 60 -l "$data/server.log" \
       -o "-c listen_addresses=127.0.0.1 -p $pgport -c unix_socket_directories=''" start >/dev/null ||
@@ -87,7 +95,7 @@ bin/steadysocketd -listen "127.0.0.1:$port" 2>"$state/service.log" 8>&- &
 service_pid=$!
 echo "$service_pid" >"$state/service.pid"
 for _ in $(seq 100); do
-  (exec 3<>"/dev/tcp/127.0.0.1/$port") 2>/dev/null && break
+  answers "$port" && break
   kill -0 "$service_pid" 2>/dev/null || { say "The service did not start:"; tail -n 5 "$state/service.log" >&2; exit 1; }
   sleep 0.1
 done

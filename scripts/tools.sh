@@ -77,9 +77,12 @@ build_binaries() {
   (cd "$root" && CGO_ENABLED=0 go build -trimpath -o bin/ ./cmd/steady ./cmd/steadysocketd)
 }
 
+# answers reports whether somebody listens on a loopback port.
+answers() { (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
+
 # free_port prints the first loopback port from $1 on that nobody listens on.
 free_port() {
   local port=$1
-  while (exec 3<>"/dev/tcp/127.0.0.1/$port") 2>/dev/null; do port=$((port + 1)); done
+  while answers "$port"; do port=$((port + 1)); done
   printf '%s' "$port"
 }
