@@ -6,7 +6,9 @@ package demo
 
 import (
 	"context"
+	"crypto/sha256"
 	"embed"
+	"encoding/hex"
 	"errors"
 	"fmt"
 	"io/fs"
@@ -82,10 +84,15 @@ func LayApp(dir, app string) error { return layer(dir, path.Join("apps", app)) }
 // repository makes the repository at dir whole or not at all: it is filled
 // beside its place and moved there when it is done.
 func repository(ctx context.Context, dir string, fill func(repo string) error) error {
-	if _, err := os.Stat(filepath.Join(dir, ".git")); err == nil {
+	stamp := filepath.Join(".git", "steady-demo")
+	made, err := sum()
+	if err != nil {
+		return err
+	}
+	if old, err := os.ReadFile(filepath.Join(dir, stamp)); err == nil && string(old) == made {
 		return nil
 	}
-	if err := os.RemoveAll(dir); err != nil {
+	if err := os.RemoveAll(dir); err != nil { // half-built, or of an older demo
 		return err
 	}
 	if err := os.MkdirAll(filepath.Dir(dir), 0o755); err != nil {
@@ -105,7 +112,29 @@ func repository(ctx context.Context, dir string, fill func(repo string) error) e
 	if err := fill(half); err != nil {
 		return err
 	}
+	if err := os.WriteFile(filepath.Join(half, stamp), []byte(made), 0o644); err != nil {
+		return err
+	}
 	return os.Rename(half, dir)
+}
+
+// sum is one sum over all embedded source, so that repositories built from an
+// older one are built anew.
+func sum() (string, error) {
+	h := sha256.New()
+	err := fs.WalkDir(source, ".", func(name string, entry fs.DirEntry, err error) error {
+		if err != nil || entry.IsDir() {
+			return err
+		}
+		data, err := source.ReadFile(name)
+		if err != nil {
+			return err
+		}
+		fmt.Fprintf(h, "%s %d\n", name, len(data))
+		h.Write(data)
+		return nil
+	})
+	return hex.EncodeToString(h.Sum(nil)), err
 }
 
 // layer copies one folder of the embedded source over repo and removes what

@@ -103,11 +103,13 @@ done
 demo="$state/demo"
 go run ./demo/build "$demo"
 export STEADY_SERVICE="$address"
+# What an older demo left in the database does not stop the start.
+add() { bin/steady add "$@" --actor demo >>"$state/demo.log" 2>&1 || say "Not added: $(tail -n 1 "$state/demo.log")"; }
 for release in 1.0.0 1.1.0 1.2.0 2.0.0 2.1.0; do
-  bin/steady add release "$demo/fairlead@$release" --actor demo >>"$state/demo.log"
+  add release "$demo/fairlead@$release"
 done
 for app in booking freight; do
-  bin/steady add app "$demo/$app" --actor demo >>"$state/demo.log"
+  add app "$demo/$app"
 done
 echo "$address" >"$state/address"
 cat <<END

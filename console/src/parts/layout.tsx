@@ -73,6 +73,8 @@ export const Table = styled.table`
   width: 100%; border-collapse: collapse; font-size: ${type.base};
   th, td { text-align: left; padding: ${space.m} 0.75rem; vertical-align: top; border-bottom: 1px solid ${sand}; }
   thead th { color: ${soft}; font-weight: 600; font-size: ${type.small}; white-space: nowrap; }
+  tbody th code { white-space: nowrap; }
+  tbody th span { font-weight: 400; }
   tbody tr:last-child > * { border-bottom: none; }
   td.number, th.number { text-align: right; font-variant-numeric: tabular-nums; }
 `;

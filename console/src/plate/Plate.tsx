@@ -223,6 +223,7 @@ export function Plate({ model, hrefOf, onOpen }: PlateProps) {
           <g key={b.top}>
             <path d={`M${b.x - 10} ${b.top}q8 0 8 8V${(b.top + b.bottom) / 2 - 6}q0 6 6 6q-6 0 -6 6V${b.bottom - 8}q0 8 -8 8`} fill="none" stroke={brass} strokeWidth={1.4} />
             <title>{b.words}</title>
+            {b.room > 60 && <text className="gives" x={b.x + 10} y={(b.top + b.bottom) / 2 + 4}>{fit(b.words, b.room)}</text>}
           </g>
         ))}
         {all.map((placed) => {

@@ -22,7 +22,7 @@ export interface Layout {
   parts: Placed[];
   hooks: Placed[];
   shared: { text: string; x: number; y: number } | null;
-  braces: { x: number; top: number; bottom: number; words: string }[];
+  braces: { x: number; top: number; bottom: number; words: string; room: number }[];
 }
 
 /** Widths of one character, in pixels, of the two faces at the plate's sizes. */
@@ -44,8 +44,8 @@ const slotHeight = (pin: Pin) => 48 + (pin.gives ? 24 : 8) + (pin.note ? 18 : 0)
 /** Lays a plate out for the width at hand, from 320 pixels up. */
 export function layOut(model: PlateModel, available: number): Layout {
   const narrow = available < 660;
-  const left = narrow ? 26 : Math.min(230, Math.max(110, labelWidth(model.props) + 46));
-  const right = narrow ? 26 : Math.min(230, Math.max(70, Math.max(labelWidth(model.events), ...model.events.map((e) => Math.max(e.detail.length * 7.4, e.note.length * 6.4))) + 56));
+  const left = narrow ? 38 : Math.min(230, Math.max(110, labelWidth(model.props) + 46));
+  const right = narrow ? 26 : Math.min(260, Math.max(70, Math.max(labelWidth(model.events), ...model.events.map((e) => Math.max(e.detail.length * 7.4, e.note.length * 6.4))) + 56));
   const width = Math.max(300, Math.min(available, 1000));
   const body = { x: left, y: 8, width: width - left - right, height: 0 };
 
@@ -71,7 +71,7 @@ export function layOut(model: PlateModel, available: number): Layout {
     const rows = props.filter((p) => p.pin.key === hold.from || p.pin.key === hold.to);
     if (rows.length === 2 && Math.abs(rows[0].y - rows[1].y) < rowHeight * 1.6 && !narrow) {
       const [top, bottom] = [Math.min(rows[0].y, rows[1].y), Math.max(rows[0].y, rows[1].y)];
-      braces.push({ x: body.x + 148, top: top - 8, bottom: bottom + 8, words: hold.words });
+      braces.push({ x: body.x + 148, top: top - 8, bottom: bottom + 8, words: hold.words, room: body.width * 0.5 - 148 - 30 });
     }
   }
   const propsEnd = y;
