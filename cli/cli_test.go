@@ -480,3 +480,28 @@ func TestOutputIsPlain(t *testing.T) {
 		t.Error("terminal codes stand in what is not printed on a terminal")
 	}
 }
+
+// TestListsInDocsAreCurrent holds the lists of kinds and rules in docs/ against
+// the tables in the code.
+func TestListsInDocsAreCurrent(t *testing.T) {
+	var kinds, rules strings.Builder
+	kinds.WriteString("# Kinds of changes\n\nEvery kind that `steady compare` tells, as the table in `core/change/kinds.go` has it. The kind is the word used in\nids: component / member kind / member name / kind / detail, with `/` in a piece percent-encoded.\n\n| kind | where | verdict | silent | what it means to an app | what becomes of a site |\n|---|---|---|---|---|---|\n")
+	for _, row := range change.Rows {
+		fmt.Fprintf(&kinds, "| `%s` | %s | %s | %s | %s | %s |\n", row.Kind, row.Where, row.Verdict, row.Silent, strings.ReplaceAll(row.Why, "%s", "…"), row.Site)
+	}
+	rules.WriteString("# Rules\n\nWhat `steady check` looks for, as the table in `core/style/rules.go` has it. An unwaived `must` makes the check exit\nwith 1. Weights, vocabulary and waivers stand in `steady.yaml`.\n\n| rule | weight | what holds | why | an example that breaks it |\n|---|---|---|---|---|\n")
+	for _, rule := range style.Rules {
+		fmt.Fprintf(&rules, "| `%s` | %s | %s | %s | %s |\n", rule.ID, rule.Weight, rule.Title, rule.Reason, strings.ReplaceAll(rule.Example, "|", "\\|"))
+	}
+	for path, want := range map[string]string{"../docs/kinds.md": kinds.String(), "../docs/rules.md": rules.String()} {
+		got, err := os.ReadFile(path)
+		if err == nil && string(got) == want {
+			continue
+		}
+		if os.Getenv("STEADY_WRITE_SCHEMAS") == "" {
+			t.Errorf("%s is not what the code says; write it anew with STEADY_WRITE_SCHEMAS=1 go test ./cli", path)
+		} else if err := os.WriteFile(path, []byte(want), 0o644); err != nil {
+			t.Fatal(err)
+		}
+	}
+}
