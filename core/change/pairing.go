@@ -69,7 +69,7 @@ func (c *comparison) match(kind string, old, new []item) (pairs []memberPair, go
 			}
 			if c.confirmed(kind, a.name, b.name) {
 				take(i, j, &Pairing{a.name, b.name, 1, "confirmed"})
-			} else if formerly(b.was, kind, a) && !c.refused(kind, a.name, b.name) {
+			} else if (formerly(b.was, kind, a) || formerly(a.was, kind, b)) && !c.refused(kind, a.name, b.name) {
 				take(i, j, &Pairing{a.name, b.name, 1, "the contract says so"})
 			}
 		}
@@ -121,7 +121,8 @@ func rival(old []item, used []bool, me int, to item, score float64) bool {
 }
 
 // formerly reports whether a contract says that a member was the old one, as a
-// whole: with a value it was folded or renamed, which other rows tell.
+// whole: with a value it was folded or renamed, which other rows tell. It holds
+// in both directions, for a release may go back to a former name.
 func formerly(was []contract.Was, kind string, old item) bool {
 	for _, w := range was {
 		sameKind := w.Member == "" || string(w.Member) == kind
@@ -271,6 +272,9 @@ func (c *comparison) pairComponents(gone, came []*contract.Contract) map[*contra
 			said := false
 			for _, w := range n.Was {
 				said = said || w.Name == o.Component
+			}
+			for _, w := range o.Was { // the new one goes back to the former name
+				said = said || w.Name == n.Component
 			}
 			switch {
 			case c.confirmed("component", o.Component, n.Component):
