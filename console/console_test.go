@@ -223,20 +223,6 @@ func TestEveryPinByKeyboard(t *testing.T) {
 // two texts overlap and none leaves the drawing.
 func TestPlatesKeepTheirTextApart(t *testing.T) {
 	url := serve(t, true)
-	const overlaps = `(() => {
-		const svg = document.querySelector('svg[role=group]');
-		const frame = svg.getBoundingClientRect();
-		const texts = [...svg.querySelectorAll('text')].map((t) => ({ text: t.textContent, box: t.getBoundingClientRect() })).filter((t) => t.box.width > 0);
-		const bad = [];
-		for (const [i, a] of texts.entries()) {
-			if (a.box.left < frame.left - 1 || a.box.right > frame.right + 1) bad.push('outside: ' + a.text);
-			for (const b of texts.slice(i + 1)) {
-				const w = Math.min(a.box.right, b.box.right) - Math.max(a.box.left, b.box.left), h = Math.min(a.box.bottom, b.box.bottom) - Math.max(a.box.top, b.box.top);
-				if (w > 1 && h > 6) bad.push(a.text + ' / ' + b.text);
-			}
-		}
-		return bad.concat(document.documentElement.scrollWidth > innerWidth + 1 ? ['the page scrolls sideways'] : []);
-	})()`
 	for _, width := range []int{320, 500, 768, 1280} {
 		ctx := browser(t, width, 900)
 		if err := chromedp.Run(ctx, chromedp.EmulateViewport(int64(width), 900)); err != nil {
@@ -250,6 +236,107 @@ func TestPlatesKeepTheirTextApart(t *testing.T) {
 			}
 			if len(bad) > 0 {
 				t.Errorf("%s at %d: %s", path, width, strings.Join(bad, "; "))
+			}
+		}
+	}
+}
+
+// overlaps lists texts of a plate that overlap or leave the drawing.
+const overlaps = `(() => {
+	const svg = document.querySelector('svg[role=group]');
+	const frame = svg.getBoundingClientRect();
+	const texts = [...svg.querySelectorAll('text')].map((t) => ({ text: t.textContent, box: t.getBoundingClientRect() })).filter((t) => t.box.width > 0);
+	const bad = [];
+	for (const [i, a] of texts.entries()) {
+		if (a.box.left < frame.left - 1 || a.box.right > frame.right + 1) bad.push('outside: ' + a.text);
+		for (const b of texts.slice(i + 1)) {
+			const w = Math.min(a.box.right, b.box.right) - Math.max(a.box.left, b.box.left), h = Math.min(a.box.bottom, b.box.bottom) - Math.max(a.box.top, b.box.top);
+			if (w > 1 && h > 6) bad.push(a.text + ' / ' + b.text);
+		}
+	}
+	return bad.concat(document.documentElement.scrollWidth > innerWidth + 1 ? ['the page scrolls sideways'] : []);
+})()`
+
+// extreme makes contracts that no plate was drawn for by hand: many members, long
+// names, nothing at all.
+func extreme(t *testing.T) *contract.Listing {
+	t.Helper()
+	var big strings.Builder
+	big.WriteString("contract: 1\ncomponent: HarbourMasterControlBoard\nexport: { module: ., name: HarbourMasterControlBoard, kind: named }\nroot: { elements: [section, article, div], chosenBy: as, among: [section, article, div] }\nprops:\n  as: { type: \"'section' | 'article' | 'div'\", role: identity }\n")
+	roles := []string{"data", "variant", "state", "behaviour", "content"}
+	for i := range 60 {
+		name := fmt.Sprintf("prop%dWithAVeryLongNameThatGoesOnAndOn", i)
+		if i%3 == 0 {
+			name = fmt.Sprintf("p%d", i)
+		}
+		role, typ := roles[i%5], "string"
+		if role == "variant" {
+			typ = "'one' | 'two' | 'three' | 'four' | 'five'"
+		}
+		fmt.Fprintf(&big, "  %s: { type: \"%s\", role: %s, required: %v }\n", name, typ, role, i%7 == 0)
+	}
+	big.WriteString("slots:\n")
+	for i := range 12 {
+		fmt.Fprintf(&big, "  slot%dNamedAtLength: { form: function, inLoop: %v, gives: { form: named, fields: { first: string, second: number, theThirdAndLast: boolean } } }\n", i, i%2 == 0)
+	}
+	big.WriteString("events:\n")
+	for i := range 25 {
+		fmt.Fprintf(&big, "  event%dThatHappensOften: { payload: { form: positional, fields: [{ alpha: string }, { beta: number }, { gammaAndDelta: boolean }] } }\n", i)
+	}
+	big.WriteString("parts:\n")
+	for i := range 15 {
+		fmt.Fprintf(&big, "  Part%d: { component: HarbourMasterControlBoard.Part%d, shares: [port, density] }\n", i, i)
+	}
+	big.WriteString("styleHooks:\n  properties: [--board-ink, --board-rule, --board-gap-between-rows]\n  cssParts: [cell, head, foot]\n  data: { data-tone: tone, data-density: density }\n")
+	l := &contract.Listing{Reader: "1", Source: contract.SourceInfo{Kind: "file", Digest: "sha256:x"}, Library: contract.LibraryInfo{Name: "Extreme"}, Package: contract.PackageInfo{Name: "extreme", Version: "1.0.0", Framework: "react", Modules: []string{"."}}}
+	for _, text := range []string{big.String(), "contract: 1\ncomponent: Nothing\nexport: { module: ., name: Nothing, kind: named }\n", "contract: 1\ncomponent: useTides\nkind: logic\nroot: none\nexport: { module: ., name: useTides, kind: named }\nprops: { port: string }\n"} {
+		c, err := contract.ParseFile("x", []byte(text))
+		if err != nil {
+			t.Fatal(err)
+		}
+		c.Hashes()
+		l.Components = append(l.Components, *c)
+	}
+	return l
+}
+
+// TestPlatesOfAnyContract draws contracts with 60 props, with nothing, and logic.
+func TestPlatesOfAnyContract(t *testing.T) {
+	ctx := context.Background()
+	db, err := store.Open(ctx, cluster.Database(t))
+	if err != nil {
+		t.Fatal(err)
+	}
+	t.Cleanup(db.Close)
+	if _, err := db.AddRelease(ctx, "test", extreme(t), "", &style.Findings{}); err != nil {
+		t.Fatal(err)
+	}
+	s := httptest.NewServer(api.Handler(db, slog.New(slog.DiscardHandler)))
+	t.Cleanup(s.Close)
+	for _, width := range []int{320, 768, 1280} {
+		window := browser(t, width, 900)
+		if err := chromedp.Run(window, chromedp.EmulateViewport(int64(width), 900)); err != nil {
+			t.Fatal(err)
+		}
+		for name, pins := range map[string]int{"HarbourMasterControlBoard": 61 + 12 + 25 + 15 + 8, "Nothing": 0, "useTides": 1} {
+			var bad []string
+			var drawn int
+			if err := chromedp.Run(window, chromedp.Navigate(s.URL+"/components/extreme/"+name), chromedp.WaitVisible("svg[role=group]", chromedp.ByQuery),
+				chromedp.Poll(`document.fonts.status === 'loaded'`, nil), chromedp.Sleep(300*time.Millisecond), chromedp.Evaluate(overlaps, &bad),
+				chromedp.Evaluate(`document.querySelectorAll('svg[role=group] a').length`, &drawn)); err != nil {
+				t.Fatalf("%s at %d: %v", name, width, err)
+			}
+			if drawn != pins {
+				t.Errorf("%s at %d: %d pins are drawn, want %d", name, width, drawn, pins)
+			}
+			if len(bad) > 0 {
+				t.Errorf("%s at %d: %s", name, width, strings.Join(bad[:min(len(bad), 6)], "; "))
+			}
+			if dir := os.Getenv("STEADY_SHOTS"); dir != "" {
+				var png []byte
+				if err := chromedp.Run(window, chromedp.FullScreenshot(&png, 90)); err == nil {
+					_ = os.WriteFile(filepath.Join(dir, fmt.Sprint(name, width, ".png")), png, 0o644)
+				}
 			}
 		}
 	}
@@ -315,6 +402,6 @@ func TestNothingIsLoadedFromElsewhere(t *testing.T) {
 func TestTheTypesOfTheConsole(t *testing.T) {
 	out, err := exec.Command("node", filepath.Join("node_modules", "typescript", "bin", "tsc"), "--noEmit").CombinedOutput()
 	if err != nil {
-		t.Error(fmt.Sprintf("%v\n%s", err, out))
+		t.Errorf("%v\n%s", err, out)
 	}
 }

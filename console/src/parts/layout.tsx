@@ -46,7 +46,7 @@ export function Shell({ children }: { children: ReactNode }) {
 
 const Heading = styled.div`
   margin: ${space.xl} 0 ${space.l};
-  h1 { margin: 0; font-size: ${type.title}; line-height: 1.2; }
+  h1 { margin: 0; font-size: ${type.title}; line-height: 1.2; overflow-wrap: anywhere; }
   p { margin: ${space.s} 0 0; color: ${soft}; }
 `;
 

@@ -70,7 +70,7 @@ function PropRow({ placed, layout }: { placed: Placed; layout: Layout }) {
   const { body, narrow } = layout;
   const tone = toneOf[pin.state];
   const half = narrow ? body.width - 28 : body.width * 0.5 - 22;
-  const label = fit(pin.label, narrow ? half * 0.5 : longest * 7.9, 'mono');
+  const label = fit(pin.label, narrow ? half * 0.5 : Math.min(longest * 7.9, body.x - 48), 'mono');
   const textX = body.x + 14;
   if (narrow) {
     const top = pin.note ? y - 9 : y;

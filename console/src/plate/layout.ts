@@ -44,9 +44,9 @@ const slotHeight = (pin: Pin) => 48 + (pin.gives ? 24 : 8) + (pin.note ? 18 : 0)
 /** Lays a plate out for the width at hand, from 320 pixels up. */
 export function layOut(model: PlateModel, available: number): Layout {
   const narrow = available < 660;
-  const left = narrow ? 38 : Math.min(230, Math.max(110, labelWidth(model.props) + 46));
-  const right = narrow ? 26 : Math.min(260, Math.max(70, Math.max(labelWidth(model.events), ...model.events.map((e) => Math.max(e.detail.length * 7.4, e.note.length * 6.4))) + 56));
   const width = Math.max(300, Math.min(available, 1000));
+  const left = narrow ? 38 : Math.min(256, width * 0.28, Math.max(110, labelWidth(model.props) + 48));
+  const right = narrow ? 26 : Math.min(260, width * 0.28, Math.max(70, Math.max(labelWidth(model.events), ...model.events.map((e) => Math.max(e.detail.length * 7.4, e.note.length * 6.4))) + 56));
   const body = { x: left, y: 8, width: width - left - right, height: 0 };
 
   // Props run down the left edge, with a caption where the group changes and there are many.
