@@ -326,6 +326,13 @@ func TestPlatesOfAnyContract(t *testing.T) {
 				chromedp.Evaluate(`document.querySelectorAll('svg[role=group] a').length`, &drawn)); err != nil {
 				t.Fatalf("%s at %d: %v", name, width, err)
 			}
+			var wide float64
+			if err := chromedp.Run(window, chromedp.Evaluate(`document.querySelector('svg[role=group]').getBoundingClientRect().width`, &wide)); err != nil {
+				t.Fatal(err)
+			}
+			if room := float64(min(width-120, 1000)); wide < room && width > 320 {
+				t.Errorf("%s at %d: the plate is only %.0f wide", name, width, wide)
+			}
 			if drawn != pins {
 				t.Errorf("%s at %d: %d pins are drawn, want %d", name, width, drawn, pins)
 			}
@@ -334,7 +341,7 @@ func TestPlatesOfAnyContract(t *testing.T) {
 			}
 			if dir := os.Getenv("STEADY_SHOTS"); dir != "" {
 				var png []byte
-				if err := chromedp.Run(window, chromedp.FullScreenshot(&png, 90)); err == nil {
+				if err := chromedp.Run(window, chromedp.CaptureScreenshot(&png)); err == nil {
 					_ = os.WriteFile(filepath.Join(dir, fmt.Sprint(name, width, ".png")), png, 0o644)
 				}
 			}
