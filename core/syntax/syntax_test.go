@@ -328,3 +328,101 @@ func BenchmarkParse(b *testing.B) {
 		})
 	}
 }
+
+// TestSpansReproduceTheText parses the text of every expression and type again
+// by itself: it must be the same tree.
+func TestSpansReproduceTheText(t *testing.T) {
+	shape := func(n Node) string {
+		var b strings.Builder
+		Walk(n, func(n Node) bool {
+			b.WriteString(strings.TrimPrefix(fmt.Sprintf("%T ", n), "*syntax."))
+			return true
+		})
+		return b.String()
+	}
+	checked := 0
+	for _, name := range []string{"react-router-dom/dist/index.d.ts", "@tanstack/react-virtual/src/index.tsx", "@tanstack/virtual-core/src/index.ts", "@tanstack/virtual-core/src/utils.ts"} {
+		data, err := os.ReadFile(filepath.Join(installed, name))
+		if err != nil {
+			t.Fatal(err)
+		}
+		f := Parse(name, string(data))
+		WalkFile(f, func(n Node) bool {
+			text := f.Text[n.Pos():n.Stop()]
+			switch n := n.(type) {
+			case *Spread, *Text, *Container, *Keyword, *PrivateName, *JSXNamespaced, *ImportType, *PredicateType, *InferType, *Bad:
+			case *Unary:
+				if n.Op == "await" || strings.HasPrefix(n.Op, "yield") {
+					return true
+				}
+				checked += again(t, name, "("+text+")", shape(n), func(f *File) Node { return f.Body[0].(*ExprStmt).X.(*Paren).X }, shape)
+			case *Func:
+				if n.Arrow {
+					checked += again(t, name, "("+text+")", shape(n), func(f *File) Node { return f.Body[0].(*ExprStmt).X.(*Paren).X }, shape)
+				}
+			case Type:
+				checked += again(t, name, "type T = "+text, shape(n), func(f *File) Node { return f.Body[0].(*Alias).Type }, shape)
+			case *Ident, *Literal:
+			case *Call, *Binary, *Conditional, *Object, *Array, *Element, *Index, *Cast, *Template:
+				checked += again(t, name, "("+text+")", shape(n), func(f *File) Node { return f.Body[0].(*ExprStmt).X.(*Paren).X }, shape)
+			}
+			return true
+		})
+	}
+	if checked < 1500 {
+		t.Errorf("only %d nodes were parsed again", checked)
+	}
+}
+
+// again parses text and holds the shape of what find finds in it.
+func again(t *testing.T, name, text, want string, find func(*File) Node, shape func(Node) string) (one int) {
+	t.Helper()
+	if strings.Contains(want, "Keyword ") || strings.Contains(text, "await ") || strings.Contains(text, "infer ") || strings.Contains(text, "arguments") {
+		return 0 // means something within its function or condition only
+	}
+	defer func() {
+		if r := recover(); r != nil {
+			t.Errorf("%s: %.80q is read as something else: %v", name, text, r)
+		}
+	}()
+	f := Parse("again"+filepath.Ext(name), text)
+	if len(f.Errors) > 0 || shape(find(f)) != want {
+		t.Errorf("%s: %.80q by itself is another tree (%v)", name, text, f.Errors)
+	}
+	return 1
+}
+
+// TestErrorMessages holds what is said of the usual mistakes, and where.
+func TestErrorMessages(t *testing.T) {
+	tests := []struct{ file, text, want string }{
+		{"a.ts", "const = 1", `a.ts:1:7: expected the name of the variable, found "="`},
+		{"a.ts", "const a = ", `a.ts:1:11: expected an expression, found the end of the file`},
+		{"a.ts", "f(1, 2", `a.ts:1:7: expected "," or the end of the list, found the end of the file`},
+		{"a.ts", "if (a { }", `a.ts:1:7: expected ")", found "{"`},
+		{"a.ts", "type A = ", `a.ts:1:10: expected a type, found the end of the file`},
+		{"a.ts", "type A string", `a.ts:1:8: expected "=" and the type, found "string"`},
+		{"a.ts", "import { a } 'x'", `a.ts:1:14: expected "from" and the module's name, found "'x'"`},
+		{"a.ts", "import a from b", `a.ts:1:15: expected the name of a module in quotes, found "b"`},
+		{"a.ts", "export 3", `a.ts:1:8: expected a declaration, a list in braces, or default, found "3"`},
+		{"a.ts", "class { a b }", `a.ts:1:11: expected ";" or a new line behind the member, found "b"`},
+		{"a.ts", "try {}", `a.ts:1:7: expected "catch" or "finally", found the end of the file`},
+		{"a.ts", "switch (a) { b }", `a.ts:1:14: expected "case" or "default", found "b"`},
+		{"a.ts", "a ? b", `a.ts:1:6: expected ":" of the conditional, found the end of the file`},
+		{"a.ts", "'open", `a.ts:1:1: a string is opened here and never closed; close it with '`},
+		{"a.ts", "'open\n'", `a.ts:1:1: a string is opened here and not closed on its line; close it with '`},
+		{"a.ts", "/open", `a.ts:1:1: a regular expression is opened here and never closed; close it with /`},
+		{"a.ts", "`open", "a.ts:1:1: a template is opened here and never closed; close it with `"},
+		{"a.ts", "/* open", `a.ts:1:1: a comment is opened here and never closed; close it with */`},
+		{"a.tsx", "<a><b></a>", `a.tsx:1:9: expected the end of <b>, found </a>`},
+		{"a.tsx", "<a>text", `a.tsx:1:1: the element <a> is never closed`},
+		{"a.tsx", "<a b=3/>", `a.tsx:1:6: expected a string or an expression in braces, found "3"`},
+		{"a.tsx", "<a {b}/>", `a.tsx:1:5: expected "...", found "b"`},
+		{"a.ts", "caf\xe9", `a.ts:1:1: this is not text in UTF-8; source files are`},
+	}
+	for _, test := range tests {
+		f := Parse(test.file, test.text)
+		if len(f.Errors) == 0 || f.Errors[0].Error() != test.want {
+			t.Errorf("%q: %v, want %s", test.text, f.Errors, test.want)
+		}
+	}
+}

@@ -301,6 +301,33 @@ func TestTheConsoleIsServed(t *testing.T) {
 	}
 }
 
+// TestTooLarge sends more than is taken.
+func TestTooLarge(t *testing.T) {
+	s := serve(t)
+	req, err := http.NewRequest("POST", s.URL+"/api/v1/scans", io.LimitReader(endless{}, maxBody+1))
+	if err != nil {
+		t.Fatal(err)
+	}
+	req.Header.Set("X-Steady-Actor", "test")
+	resp, err := http.DefaultClient.Do(req)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer resp.Body.Close()
+	if resp.StatusCode != http.StatusRequestEntityTooLarge {
+		t.Errorf("%d for %d bytes", resp.StatusCode, maxBody+1)
+	}
+}
+
+type endless struct{}
+
+func (endless) Read(p []byte) (int, error) {
+	for i := range p {
+		p[i] = ' '
+	}
+	return len(p), nil
+}
+
 func TestTheDatabaseGoesAway(t *testing.T) {
 	s := filled(t)
 	cluster.Stop()
