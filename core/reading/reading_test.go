@@ -6,6 +6,7 @@ import (
 	"io/fs"
 	"os"
 	"path/filepath"
+	"regexp"
 	"sort"
 	"strings"
 	"testing"
@@ -384,5 +385,48 @@ func BenchmarkRead(b *testing.B) {
 		if _, err := Read(fsys, Options{Name: "testdata"}); err != nil {
 			b.Fatal(err)
 		}
+	}
+}
+
+// TestTheConsolesOwnParts reads the console's shared parts as a library: every
+// exported name in capitals is a component or stands among the unread, with its place.
+func TestTheConsolesOwnParts(t *testing.T) {
+	const dir = "../../console/src/parts"
+	r, err := Read(os.DirFS(dir), Options{Name: "parts"})
+	if err != nil {
+		t.Fatal(err)
+	}
+	index, err := os.ReadFile(filepath.Join(dir, "index.ts"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	unread := map[string]bool{}
+	for _, u := range r.Listing.Unread {
+		if u.At.Line == 0 || u.At.File == "" {
+			t.Errorf("unread without a place: %+v", u)
+		}
+		unread[u.Component] = true
+	}
+	names := regexp.MustCompile(`\b[A-Z]\w+`).FindAllString(string(index), -1)
+	if len(names) < 15 {
+		t.Fatalf("the parts are %v", names)
+	}
+	for _, name := range names {
+		c := r.Listing.Component(name)
+		switch {
+		case c == nil && !unread[name]:
+			t.Errorf("%s is neither read nor among the unread", name)
+		case c != nil && !c.Complete && len(c.Bases) == 0:
+			t.Errorf("%s is not complete and does not say why", name)
+		}
+	}
+	// Beside the source: what the file says.
+	choose := r.Listing.Component("Choose")
+	if choose == nil || len(choose.Props) != 3 || choose.Event("valueChange") == nil || len(choose.TwoWay) != 1 {
+		t.Errorf("Choose is read as %+v", choose)
+	}
+	rows := r.Listing.Component("Rows")
+	if rows == nil || len(rows.TypeParameters) != 1 || rows.Slot("row") == nil || rows.Slot("row").InLoop != contract.Yes {
+		t.Errorf("Rows is read as %+v", rows)
 	}
 }
