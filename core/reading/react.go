@@ -54,6 +54,10 @@ func (r *reader) reactExport(e entry) bool {
 			r.unread(r.at(e.symbol.Module, class), name, "%s is a class; class components are not read yet", name)
 			return true
 		}
+		if at := declaredComponent(e.symbol); at != nil {
+			r.unread(r.at(e.symbol.Module, at), name, "only the declaration of %s is here; components are not read from declarations yet", name)
+			return true
+		}
 		return false
 	}
 	key := e.symbol.Module.Path + "#" + e.symbol.Name
@@ -170,6 +174,34 @@ func valueOf(s modules.Symbol) (syntax.Expr, syntax.Node) {
 		}
 	}
 	return nil, nil
+}
+
+// declaredComponent finds a declaration without a value whose type is that of a
+// component: it names a component type, or what a component returns.
+func declaredComponent(s modules.Symbol) syntax.Node {
+	for _, d := range s.Decls {
+		var t syntax.Node
+		switch n := d.Node.(type) {
+		case *syntax.FuncDecl:
+			if n.Func.Body == nil && n.Func.Returns != nil {
+				t = n.Func.Returns
+			}
+		case *syntax.Declarator:
+			if n.Value == nil && n.Type != nil {
+				t = n.Type
+			}
+		}
+		if t == nil {
+			continue
+		}
+		text := s.Module.Source[t.Pos():t.Stop()]
+		for _, word := range []string{"Component<", "JSX.Element", "ReactElement", "ReactNode", "FC<"} {
+			if strings.Contains(text, word) {
+				return d.Node
+			}
+		}
+	}
+	return nil
 }
 
 func classOf(s modules.Symbol) *syntax.Class {

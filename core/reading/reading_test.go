@@ -388,6 +388,32 @@ func BenchmarkRead(b *testing.B) {
 	}
 }
 
+// TestDeclarationsAreNotSilent holds that components of which only declarations
+// are there stand among the unread, and other declarations do not.
+func TestDeclarationsAreNotSilent(t *testing.T) {
+	r, err := readFiles(t, map[string]string{
+		"package.json": `{ "name": "lib", "types": "./index.d.ts" }`,
+		"index.d.ts": `import * as React from 'react';
+export declare const Lever: React.ForwardRefExoticComponent<{ tone?: 'calm' }>;
+export declare function Notice(props: { title: string }): React.JSX.Element;
+export declare const Limits: { max: number };
+export declare function parse(text: string): number;`,
+	}, Options{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	var got []string
+	for _, u := range r.Listing.Unread {
+		got = append(got, fmt.Sprint(u.Component, " ", u.At.Line))
+	}
+	if s := strings.Join(got, ", "); s != "Lever 2, Notice 3" {
+		t.Errorf("unread are %s", s)
+	}
+	if len(r.Listing.Exports) != 2 {
+		t.Errorf("other exports are %+v", r.Listing.Exports)
+	}
+}
+
 // TestTheConsolesOwnParts reads the console's shared parts as a library: every
 // exported name in capitals is a component or stands among the unread, with its place.
 func TestTheConsolesOwnParts(t *testing.T) {
