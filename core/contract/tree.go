@@ -550,9 +550,10 @@ func decodePlace(n *node) *place.Place {
 // Nearest gives the word among known that is so near to the given one that it
 // may have been meant, or "".
 func Nearest(word string, known []string) string {
-	best, distance := "", len(word)/3+2
+	best, distance := "", 100
 	for _, k := range known {
-		if n := edits(strings.ToLower(word), strings.ToLower(k)); n < distance {
+		n := edits(strings.ToLower(word), strings.ToLower(k))
+		if n < distance && n <= min(len(word), len(k))/3+1 {
 			best, distance = k, n
 		}
 	}

@@ -330,3 +330,88 @@ func FuzzParse(f *testing.F) {
 		Key(parsed)
 	})
 }
+
+func TestUnionsAndIntersections(t *testing.T) {
+	parse := MustParse
+	tests := []struct {
+		got  Type
+		want string
+	}{
+		{NewUnion(), "never"},
+		{NewUnion(String), "string"},
+		{NewUnion(parse("'a' | 'b'"), parse("'b' | 'c'"), Never), "'a' | 'b' | 'c'"},
+		{NewIntersection(), "unknown"},
+		{NewIntersection(parse("{ a: string } & { b: string }"), parse("{ a: string }")), "{ a: string } & { b: string }"},
+		{Without(parse("string | undefined | null"), Undefined), "string | null"},
+		{Without(parse("string | undefined | null"), Undefined, Null), "string"},
+		{Without(String, Undefined), "string"},
+		{Without(Undefined, Undefined), "never"},
+		{Substitute(parse("{ a: T; b: (x: T[]) => U }"), map[string]Type{"T": String}), "{ a: string; b: (x: string[]) => U }"},
+		{Substitute(parse("<T>(x: T) => U"), map[string]Type{"T": String, "U": Number}), "<T>(x: T) => number"},
+		{Substitute(parse("import('m').T"), map[string]Type{"T": String}), "import('m').T"},
+	}
+	for i, test := range tests {
+		if got := test.got.String(); got != test.want {
+			t.Errorf("%d: %s, want %s", i, got, test.want)
+		}
+	}
+}
+
+func TestKeysSortWhatHasNoOrder(t *testing.T) {
+	same := [][2]string{{"'a' | 'b'", "'b' | 'a'"}, {"{ x: ('a' | 'b')[] }", "{ x: ('b' | 'a')[] }"}, {"A & B", "B & A"}, {"(x: 'a' | 'b') => void", "(x: 'b' | 'a') => void"}}
+	other := [][2]string{{"[string, number]", "[number, string]"}, {"(x: string) => void", "(y: string) => void"}, {"{ a?: string }", "{ a: string }"}, {"import('m').A", "import('n').A"}}
+	for _, p := range same {
+		if Key(MustParse(p[0])) != Key(MustParse(p[1])) {
+			t.Errorf("%s and %s have two keys", p[0], p[1])
+		}
+	}
+	for _, p := range other {
+		if Key(MustParse(p[0])) == Key(MustParse(p[1])) {
+			t.Errorf("%s and %s have one key", p[0], p[1])
+		}
+	}
+}
+
+func TestReasons(t *testing.T) {
+	tests := []struct{ from, to, want string }{
+		{"'hush'", "'calm' | 'notice'", "'hush' does not fit 'calm' | 'notice'"},
+		{"{ a: string }", "{ a: string; b: number }", "the field b is missing"},
+		{"{ a?: string }", "{ a: string }", "the field a may be missing"},
+		{"{ a: { b: string } }", "{ a: { b: number } }", "the field a: the field b: string does not fit number"},
+		{"readonly string[]", "string[]", "readonly string[] may not be written to, string[] may"},
+		{"[string]", "[string, number]", "[string] has another length than [string, number]"},
+		{"(a: string, b: string) => void", "(a: string) => void", "(a: string, b: string) => void needs more arguments than (a: string) => void is given"},
+		{"{ z: string }", "{ a?: string; b?: string }", "{ z: string } has no field in common with { a?: string; b?: string }"},
+		{"import('acme').Thing", "string", "the name import('acme').Thing is not resolved"},
+		{"any", "string", "any on one side says nothing about the other"},
+		{"string", "{ trim: () => string }", "the type of trim is JavaScript's own"},
+		{"{ current: string }", "Ref<string>", "the shape of Ref<string> is the framework's own"},
+	}
+	for _, test := range tests {
+		if got := Assignable(MustParse(test.from), MustParse(test.to)); got.Why != test.want {
+			t.Errorf("%s → %s: %v because %q, want %q", test.from, test.to, got.Answer, got.Why, test.want)
+		}
+	}
+}
+
+// TestLargeTypesAreGivenUp holds that a question about hostile types ends.
+func TestLargeTypesAreGivenUp(t *testing.T) {
+	var b strings.Builder
+	for i := range 700 {
+		fmt.Fprintf(&b, "| { f%d: { a: string; b: { c: 'x%d' } } } ", i, i)
+	}
+	big := MustParse(b.String())
+	other := MustParse(strings.ReplaceAll(b.String(), "'x", "'y"))
+	if got := Assignable(big, other); got.Answer == Yes {
+		t.Errorf("two other unions fit: %v", got)
+	}
+}
+
+func TestLiteralsAsJSON(t *testing.T) {
+	for text, want := range map[string]string{"'a\"b'": `"a\"b"`, "-2.50": "-2.5", "0x10": "16", "1_000": "1000", "true": "true", "5n": `"5n"`} {
+		l := MustParse(text).(*Literal)
+		if data, err := l.MarshalJSON(); err != nil || string(data) != want {
+			t.Errorf("%s is %s as JSON, %v, want %s", text, data, err, want)
+		}
+	}
+}
