@@ -61,6 +61,7 @@ var rows = []struct{ name, old, new, forth, back string }{
 	{"type parameter", "typeParameters: { T: { constraint: \"{ a: string }\" } }", "typeParameters: { T: { constraint: \"{ a: string; b: string }\" } }", "type-parameter-narrowed", "type-parameter-widened"},
 	{"base", "props: { a: string }", "bases: [{ name: B, from: other }]\nprops: { a: string }", "base-unresolved", "base-unresolved"},
 	{"base hides what went", "props: { a: string, b: string }", "bases: [{ name: B, from: other }]\nprops: { a: string }", "base-unresolved", "base-unresolved"},
+	{"words", "summary: one", "summary: two", "words-changed", "words-changed"},
 	{"not compared", "guarantees: []", "guarantees: [{ state: busy, promise: quiet }]", "not-compared", "not-compared"},
 	{"root", "root: { elements: [div] }", "root: { elements: [ol] }", "root-changed", "root-changed"},
 	{"root unknown", "root: { elements: [div] }", "summary: none", "root-unknown", "root-unknown"},
@@ -347,7 +348,8 @@ func TestSteps(t *testing.T) {
 		{adds, "0.4.0", "0.4.1", StepPatch, StepPatch, StepPatch, true},
 		{shifts, "1.2.0", "1.2.1", StepMinor, StepMinor, StepPatch, false},
 		{unsure, "1.2.0", "1.3.0", StepPatch, StepMajor, StepMinor, false},
-		{words, "1.2.0", "1.2.0", StepNone, StepNone, StepNone, true},
+		{words, "1.2.0", "1.2.1", StepPatch, StepPatch, StepPatch, true},
+		{"summary: one|summary: one", "1.2.0", "1.2.0", StepNone, StepNone, StepNone, true},
 		{draft, "1.2.0", "1.2.1", StepPatch, StepPatch, StepPatch, true},
 		{breaks, "1.2.0", "not a number", StepMajor, StepMajor, StepNone, false},
 	}

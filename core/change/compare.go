@@ -105,8 +105,7 @@ func (c *comparison) components(old, new *contract.Listing) {
 			continue
 		}
 		c.old, c.new = o, nil
-		if parent, part, isPart := strings.Cut(o.Component, "."); isPart && newBy[parent] != nil {
-			_ = part
+		if parent, _, isPart := strings.Cut(o.Component, "."); isPart && newBy[parent] != nil {
 			continue // told as a part of the component that it belongs to
 		}
 		c.add(found{kind: ComponentRemoved, member: Member{Kind: "component", Name: o.Component, Spelled: o.Export.Name}, before: side(o.Component, o.At)})
@@ -138,7 +137,7 @@ func (c *comparison) pair(o, n *contract.Contract, pairing *Pairing) {
 	}
 	if o.InterfaceHash != "" && o.InterfaceHash == n.InterfaceHash {
 		if o.ContentHash != n.ContentHash {
-			return // words alone: nothing an app can notice
+			c.add(found{kind: WordsChanged, member: me, before: side(o.Summary, o.At), after: side(n.Summary, n.At)})
 		}
 		return
 	}

@@ -31,6 +31,7 @@ const (
 	ParameterWidened   Kind = "type-parameter-widened"
 	BaseUnresolved     Kind = "base-unresolved"
 	NotCompared        Kind = "not-compared"
+	WordsChanged       Kind = "words-changed"
 	RootChanged        Kind = "root-changed"
 	RootChoiceDropped  Kind = "root-choice-dropped"
 	RootUnknown        Kind = "root-unknown"
@@ -152,6 +153,7 @@ var Rows = []Row{
 	{ParameterWidened, "component", Additive, Never, "the type parameter %s takes more types", "holds"},
 	{BaseUnresolved, "component", Unsure, Unchecked, "what the component extends could not be read on one side: %s", "unsure"},
 	{NotCompared, "component", Unsure, Unchecked, "this part of the contract differs and is not compared yet: %s", "unsure"},
+	{WordsChanged, "words", Neutral, Never, "the description, owner, advice or examples differ", "holds"},
 	{RootChanged, "root", Behavioural, Always, "the outermost element is %s now", "shifts"},
 	{RootChoiceDropped, "root", Breaking, Unchecked, "an app can no longer choose the outermost element by %s", "breaks if it chooses"},
 	{RootUnknown, "root", Unsure, Always, "the outermost element could be read on one side only", "unsure"},
