@@ -46,6 +46,9 @@ type binding struct {
 	props bool        // it is all props
 }
 
+// maxHops bounds how many names a name is followed through.
+const maxHops = 100
+
 // walker visits one module with the names in force.
 type walker struct {
 	s       *scanner
@@ -54,6 +57,7 @@ type walker struct {
 	scopes  []map[string]binding
 	in      string // enclosing top-level declaration
 	within  string // enclosing component of the app
+	hops    int    // how many names were followed to get here
 	drops   map[string]bool
 }
 
@@ -84,15 +88,27 @@ func (w *walker) symbol(sym modules.Symbol) (binding, bool) {
 		}
 		return binding{to: target{library: library, module: module, name: sym.Name}, known: true}, true
 	}
-	if sym.Namespace || len(sym.Decls) == 0 {
+	if sym.Namespace {
+		return binding{to: target{local: sym.Module.Path, name: "*"}, known: true}, true
+	}
+	if len(sym.Decls) == 0 {
 		return binding{}, false
 	}
 	if d, ok := sym.Decls[0].Node.(*syntax.Declarator); ok && d.Value != nil {
 		// Another name of a library's component, in whichever module it stands.
-		other := &walker{s: w.s, m: sym.Module}
+		other := &walker{s: w.s, m: sym.Module, hops: w.hops + 1}
 		other.push()
+		if other.hops > maxHops {
+			return binding{}, false // const A = B, B = A
+		}
+		_, plain := d.Name.(*syntax.Ident)
 		if to, ok := other.resolve(d.Value); ok && isIdentOrMember(d.Value) {
-			return binding{to: to, known: true, value: d.Value}, true
+			if to, ok := other.taken(to, d.Name, sym.Name); ok {
+				return binding{to: to, known: true, value: d.Value}, true
+			}
+		}
+		if !plain {
+			return binding{}, true
 		}
 		return binding{to: target{local: sym.Module.Path + "#" + sym.Name}, known: isComponentName(sym.Name), value: d.Value}, true
 	}
@@ -116,17 +132,57 @@ func (w *walker) resolve(x syntax.Expr) (target, bool) {
 	case *syntax.Member:
 		to, ok := w.resolve(x.X)
 		name, plain := x.Name.(*syntax.Ident)
-		switch {
-		case !ok || !plain || to.library == "":
+		if !ok || !plain {
 			return target{}, false
-		case to.name == "*":
-			to.name = name.Name
-		case isComponentName(to.name) && isComponentName(name.Name):
-			to.name += "." + name.Name
-		default:
-			return target{}, false // a field of a value
 		}
-		return to, true
+		return w.field(to, name.Name)
+	}
+	return target{}, false
+}
+
+// field is the export of a namespace or the part of a component with this name.
+func (w *walker) field(to target, name string) (target, bool) {
+	switch {
+	case to.library == "" && to.name == "*":
+		sym, ok := w.s.set.Export(w.s.set.Module(to.local), name)
+		if !ok {
+			return target{}, false
+		}
+		b, ok := w.symbol(sym)
+		return b.to, ok && b.known
+	case to.library == "":
+		return target{}, false
+	case to.name == "*":
+		to.name = name
+	case isComponentName(to.name) && isComponentName(name):
+		to.name += "." + name
+	default:
+		return target{}, false // a field of a value
+	}
+	return to, true
+}
+
+// taken finds what a pattern that takes to apart gives to the name it binds.
+func (w *walker) taken(to target, p syntax.Pattern, name string) (target, bool) {
+	if id, ok := p.(*syntax.Ident); ok {
+		return to, id.Name == name
+	}
+	o, ok := p.(*syntax.ObjectPattern)
+	if !ok {
+		return target{}, false
+	}
+	for _, prop := range o.Props {
+		part, ok := to, prop.Rest // what is left over holds the same names
+		if !ok && prop.Key != nil {
+			if key, named := syntax.KeyName(prop.Key); named {
+				part, ok = w.field(to, key)
+			}
+		}
+		if ok && prop.Target != nil {
+			if found, ok := w.taken(part, prop.Target, name); ok {
+				return found, true
+			}
+		}
 	}
 	return target{}, false
 }
@@ -325,6 +381,11 @@ func (w *walker) declarator(d *syntax.Declarator) {
 	}
 	w.in = in
 	if top {
+		if !plain { // for the defaults in it
+			w.push()
+			w.pattern(d.Name)
+			w.pop()
+		}
 		return // found through the module's tables
 	}
 	switch {
@@ -355,20 +416,10 @@ func (w *walker) destructure(d *syntax.Declarator) {
 		w.pattern(d.Name)
 		return
 	}
-	if to, ok := w.resolve(d.Value); ok && to.library != "" {
-		for _, p := range o.Props {
-			name, named := "", false
-			if p.Key != nil {
-				name, named = syntax.KeyName(p.Key)
-			}
-			id, plain := p.Target.(*syntax.Ident)
-			if named && plain {
-				part := to
-				if part.name == "*" {
-					part.name = name
-				} else {
-					part.name += "." + name
-				}
+	if to, ok := w.resolve(d.Value); ok && (to.library != "" || to.name == "*") {
+		w.pattern(d.Name)
+		for _, id := range modules.BoundNames(o) {
+			if part, ok := w.taken(to, o, id.Name); ok {
 				w.bind(id.Name, binding{to: part, known: true})
 			}
 		}

@@ -124,7 +124,7 @@ func TestSourcesSayWhatIsUsed(t *testing.T) {
 	for _, o := range s.OtherUses {
 		others[o.Name+" "+o.Kind]++
 	}
-	if want := map[string]int{"Props type": 1, "ports value": 1}; !reflect.DeepEqual(others, want) {
+	if want := map[string]int{"Props type": 3, "ports value": 1}; !reflect.DeepEqual(others, want) {
 		t.Errorf("other uses are %v, want %v", others, want)
 	}
 }
