@@ -123,9 +123,7 @@ func props(c *contract.Contract) string {
 		if t == "" || p.Role == contract.RoleVariant {
 			t = p.Type.String()
 		}
-		if len(t) > 48 {
-			t = t[:45] + "…"
-		}
+		t = text.Snip(t, 46, "…")
 		mark := ""
 		if p.Required == contract.Yes {
 			mark = "*"
@@ -284,16 +282,13 @@ func spelledOr(m change.Member) string {
 }
 
 func sides(c change.Change) string {
-	text := func(s *change.Side) string {
+	side := func(s *change.Side) string {
 		if s == nil || s.Text == "" {
 			return "–"
 		}
-		if len(s.Text) > 70 {
-			return s.Text[:67] + "…"
-		}
-		return s.Text
+		return text.Snip(s.Text, 68, "…")
 	}
-	return text(c.Before) + " → " + text(c.After)
+	return side(c.Before) + " → " + side(c.After)
 }
 
 func (s *shell) printScan(scan *site.Scan) {

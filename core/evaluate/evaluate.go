@@ -124,6 +124,22 @@ func Written(scope Scope, t syntax.Node) string {
 	return strings.Join(strings.Fields(scope.Module.Source[t.Pos():t.Stop()]), " ")
 }
 
+// stands reports whether t means the same outside of its declaration: no type
+// parameter in it stands for an argument.
+func (s Scope) stands(t syntax.Node) bool {
+	same := true
+	if t == nil || len(s.bound) == 0 {
+		return same
+	}
+	syntax.Walk(t, func(n syntax.Node) bool {
+		if id, ok := n.(*syntax.Ident); ok && s.bound[id.Name].node != nil {
+			same = false
+		}
+		return same
+	})
+	return same
+}
+
 // Type evaluates a type. It gives nil where it does not understand; the reason
 // is then in Odd.
 func (e *Evaluator) Type(t syntax.Type, scope Scope) types.Type {
@@ -181,13 +197,14 @@ func (e *Evaluator) Type(t syntax.Type, scope Scope) types.Type {
 		}
 		return types.Boolean
 	}
-	e.odd(scope, t, "this kind of type is not read yet: %s", clip(Written(scope, t)))
+	e.odd(scope, t, "this kind of type is not read yet: %s", Clip(Written(scope, t)))
 	return nil
 }
 
-func clip(s string) string {
-	if len(s) > 80 {
-		return s[:77] + "…"
+// Clip shortens a text to at most 80 characters, for messages.
+func Clip(s string) string {
+	if r := []rune(s); len(r) > 80 {
+		return string(r[:79]) + "…"
 	}
 	return s
 }
@@ -383,7 +400,7 @@ func (e *Evaluator) operator(t *syntax.OperatorType, scope Scope) types.Type {
 	case "unique":
 		return types.Symbol
 	}
-	e.odd(scope, t, "this kind of type is not read yet: %s", clip(Written(scope, t)))
+	e.odd(scope, t, "this kind of type is not read yet: %s", Clip(Written(scope, t)))
 	return nil
 }
 
@@ -486,7 +503,7 @@ func (e *Evaluator) indexed(t *syntax.IndexedType, scope Scope) types.Type {
 			}
 		}
 	}
-	e.odd(scope, t, "this kind of type is not read yet: %s", clip(Written(scope, t)))
+	e.odd(scope, t, "this kind of type is not read yet: %s", Clip(Written(scope, t)))
 	return nil
 }
 
@@ -562,7 +579,7 @@ func (e *Evaluator) resolve(name syntax.Expr, scope Scope) (target, bool) {
 func (e *Evaluator) named(t *syntax.TypeName, scope Scope) types.Type {
 	to, ok := e.resolve(t.Name, scope)
 	if !ok {
-		e.odd(scope, t, "this name is not read yet: %s", clip(Written(scope, t)))
+		e.odd(scope, t, "this name is not read yet: %s", Clip(Written(scope, t)))
 		return nil
 	}
 	if to.param != nil {
@@ -682,7 +699,7 @@ func (e *Evaluator) utility(t *syntax.TypeName, name string, scope Scope) (types
 		for _, m := range types.Members(from) {
 			switch fits := types.Assignable(m, by).Answer; {
 			case fits == types.Undecided:
-				e.odd(scope, t, "cannot be decided: %s", clip(Written(scope, t)))
+				e.odd(scope, t, "cannot be decided: %s", Clip(Written(scope, t)))
 				return nil, true
 			case (fits == types.Yes) == (name == "Extract"):
 				kept = append(kept, m)

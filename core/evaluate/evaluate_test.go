@@ -165,6 +165,35 @@ func TestShape(t *testing.T) {
 	}
 }
 
+// TestWrittenSaysWhatTheTypeSays holds the written form back where type
+// arguments or an intersection make the type another one.
+func TestWrittenSaysWhatTheTypeSays(t *testing.T) {
+	tests := []struct{ text, written, typed string }{
+		{"{ first: Level }", "Level", "1 | 2"},
+		{"Pair<string>", "", "string"},
+		{"Pair<Level> & { first: 1 }", "", "(1 | 2) & 1"},
+		{"{ first: string } & { first: string }", "string", "string"},
+		{"{ first: string } & { first: Nowhere['x'] }", "", "<nil>"},
+	}
+	for _, test := range tests {
+		e, scope, asked := evaluator(t, test.text)
+		m := e.Shape(asked, scope).member("first")
+		if got := fmt.Sprint(m.Type); m.Written != test.written || got != test.typed {
+			t.Errorf("%s: first is written %q and is %s, want %q and %s", test.text, m.Written, got, test.written, test.typed)
+		}
+	}
+}
+
+// TestClipKeepsCharactersWhole cuts between characters, not within one.
+func TestClipKeepsCharactersWhole(t *testing.T) {
+	if got := Clip(strings.Repeat("é", 100)); got != strings.Repeat("é", 79)+"…" {
+		t.Errorf("got %q", got)
+	}
+	if got := Clip(strings.Repeat("é", 80)); got != strings.Repeat("é", 80) {
+		t.Errorf("got %q", got)
+	}
+}
+
 // TestRecursionEnds evaluates types that hold, extend and pass on themselves.
 func TestRecursionEnds(t *testing.T) {
 	for i, text := range []string{"Loop", "Grow<string>", "Self", "A1", "Deep"} {

@@ -25,7 +25,7 @@ type Shape struct {
 type Member struct {
 	Name     string
 	Type     types.Type // nil where it was not understood or not shown
-	Written  string     // the type as written
+	Written  string     // the type as written, where that says what Type says
 	Optional bool
 	Readonly bool
 	Doc      string
@@ -70,6 +70,11 @@ func (s *Shape) add(m Member, both bool) {
 	}
 	if old.Type != nil && m.Type != nil {
 		old.Type = types.NewIntersection(old.Type, m.Type)
+	} else {
+		old.Type = nil // half of it is not known
+	}
+	if old.Written != m.Written {
+		old.Written = ""
 	}
 	old.Optional = old.Optional && m.Optional
 }
@@ -111,14 +116,14 @@ func (e *Evaluator) Shape(t syntax.Type, scope Scope) *Shape {
 	case *syntax.TypeName:
 		return e.namedShape(t, scope)
 	default:
-		e.odd(scope, t, "this kind of type is not read yet as a set of members: %s", clip(Written(scope, t)))
+		e.odd(scope, t, "this kind of type is not read yet as a set of members: %s", Clip(Written(scope, t)))
 	}
 	s.Bases = append(s.Bases, e.base(t, scope, ""))
 	return s
 }
 
 func (e *Evaluator) base(t syntax.Node, scope Scope, from string) Base {
-	return Base{Name: clip(Written(scope, t)), From: from, At: scope.Module.Place(t)}
+	return Base{Name: Clip(Written(scope, t)), From: from, At: scope.Module.Place(t)}
 }
 
 // members adds the members of an object type.
@@ -152,7 +157,9 @@ func (e *Evaluator) members(s *Shape, t *syntax.ObjectType, scope Scope) {
 			member.Type = e.function(m.TypeParams, m.Params, m.Type, scope)
 		} else {
 			member.Type = e.Type(m.Type, scope)
-			member.Written = Written(scope, m.Type)
+			if scope.stands(m.Type) {
+				member.Written = Written(scope, m.Type)
+			}
 		}
 		if m.Optional && member.Type != nil {
 			member.Type = types.Without(member.Type, types.Undefined)

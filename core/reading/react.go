@@ -324,19 +324,12 @@ func (r *reader) unwrapCall(m *made, x *syntax.Call, depth int) string {
 				return r.unwrap(m, x.Args[0], depth+1)
 			}
 		}
-		return "it is made by a call that is not read yet: " + short(evaluate.Written(evaluate.In(m.module), x.Fun))
+		return "it is made by a call that is not read yet: " + evaluate.Clip(evaluate.Written(evaluate.In(m.module), x.Fun))
 	}
 	if len(x.Args) == 0 {
 		return "it wraps nothing"
 	}
 	return r.unwrap(m, x.Args[0], depth+1)
-}
-
-func short(s string) string {
-	if len(s) > 60 {
-		return s[:57] + "…"
-	}
-	return s
 }
 
 // declaredType takes the props from the type of the variable that holds m.fn.
