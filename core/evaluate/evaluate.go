@@ -43,6 +43,7 @@ type Evaluator struct {
 
 	active map[string]bool // declarations being evaluated
 	depth  int
+	steps  int // since depth was 0
 }
 
 // New makes an evaluator.
@@ -52,6 +53,13 @@ func New(set *modules.Set, names Names) *Evaluator {
 
 // maxDepth bounds how deep types are followed.
 const maxDepth = 60
+
+// maxSteps bounds how many types one type is made of: declarations that name
+// each other twice grow by doubling.
+const maxSteps = 50_000
+
+// maxMembers bounds the members of one set of props.
+const maxMembers = 5_000
 
 // Scope is where a type stands: its module and the type parameters in force.
 type Scope struct {
@@ -107,6 +115,16 @@ func (e *Evaluator) odd(scope Scope, n syntax.Node, format string, args ...any) 
 
 // enter guards the depth of evaluation.
 func (e *Evaluator) enter(scope Scope, n syntax.Node) bool {
+	if e.depth == 0 {
+		e.steps = 0
+	}
+	if e.steps++; e.steps >= maxSteps {
+		if e.steps == maxSteps {
+			e.odd(scope, n, "the type is made of more than %d types", maxSteps)
+		}
+		e.depth++
+		return false
+	}
 	if e.depth++; e.depth > maxDepth {
 		e.odd(scope, n, "the type is nested more than %d declarations deep", maxDepth)
 		return false

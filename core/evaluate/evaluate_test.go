@@ -194,6 +194,29 @@ func TestClipKeepsCharactersWhole(t *testing.T) {
 	}
 }
 
+// TestWhatGrowsIsBounded reads a type that doubles at every step, and a
+// set of props with more members than anybody writes.
+func TestWhatGrowsIsBounded(t *testing.T) {
+	doubling := "string"
+	for range 15 {
+		doubling = "[" + doubling + ", " + doubling + "]"
+	}
+	e, scope, asked := evaluator(t, "{ a: "+doubling+" }")
+	e.Shape(asked, scope)
+	if len(e.Odd) != 1 || !strings.Contains(e.Odd[0].Why, "made of more than") {
+		t.Errorf("what doubles was said to be odd %d times: %.200v", len(e.Odd), e.Odd)
+	}
+	var wide strings.Builder
+	for i := range maxMembers + 1 {
+		fmt.Fprintf(&wide, "m%d: string; ", i)
+	}
+	e, scope, asked = evaluator(t, "{ "+wide.String()+"}")
+	s := e.Shape(asked, scope)
+	if len(s.Members) != maxMembers || len(s.Bases) != 1 || len(e.Odd) != 1 {
+		t.Errorf("there are %d members, %d bases and %d remarks", len(s.Members), len(s.Bases), len(e.Odd))
+	}
+}
+
 // TestRecursionEnds evaluates types that hold, extend and pass on themselves.
 func TestRecursionEnds(t *testing.T) {
 	for i, text := range []string{"Loop", "Grow<string>", "Self", "A1", "Deep"} {

@@ -128,7 +128,12 @@ func (e *Evaluator) base(t syntax.Node, scope Scope, from string) Base {
 
 // members adds the members of an object type.
 func (e *Evaluator) members(s *Shape, t *syntax.ObjectType, scope Scope) {
-	for _, m := range t.Members {
+	for i, m := range t.Members {
+		if i == maxMembers {
+			e.odd(scope, m, "there are more than %d members; those from here on are left out", maxMembers)
+			s.Bases = append(s.Bases, e.base(m, scope, ""))
+			return
+		}
 		switch m.Kind {
 		case syntax.CallMember, syntax.ConstructMember:
 			s.Calls = true
