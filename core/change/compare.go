@@ -4,7 +4,9 @@ package change
 
 import (
 	"fmt"
+	"maps"
 	"reflect"
+	"slices"
 	"sort"
 	"strings"
 
@@ -427,7 +429,7 @@ func (c *comparison) twoWay(o, n *contract.Contract) {
 	for _, w := range append(append([]contract.TwoWay{}, o.TwoWay...), n.TwoWay...) {
 		values[w.Value] = true
 	}
-	for _, value := range sorted(values) {
+	for _, value := range slices.Sorted(maps.Keys(values)) {
 		before, after := held(o.TwoWay, value), held(n.TwoWay, value)
 		if before == nil || after == nil {
 			continue // told by the rows of the members that came or went
@@ -458,15 +460,6 @@ func heldText(held map[string]bool) string {
 	return "held " + strings.Join(list, " or ")
 }
 
-func sorted(set map[string]bool) []string {
-	list := make([]string, 0, len(set))
-	for s := range set {
-		list = append(list, s)
-	}
-	sort.Strings(list)
-	return list
-}
-
 // combinations compares exclusions and companions as sets.
 func (c *comparison) combinations(o, n *contract.Contract) {
 	m := Member{Kind: "component", Name: o.Component}
@@ -495,7 +488,7 @@ func (c *comparison) combinations(o, n *contract.Contract) {
 			if e.InType {
 				silent = Unchecked
 			}
-			c.add(found{kind: CombinationForbidden, member: m, why: text, detail: text, silent: silent, after: side(text, n.At), extra: Detail{Names: keys(e.When), Value: e.When}})
+			c.add(found{kind: CombinationForbidden, member: m, why: text, detail: text, silent: silent, after: side(text, n.At), extra: Detail{Names: slices.Sorted(maps.Keys(e.When)), Value: e.When}})
 		}
 	}
 	for text := range oldX {
@@ -517,15 +510,6 @@ func (c *comparison) combinations(o, n *contract.Contract) {
 			c.add(found{kind: CompanionDropped, member: m, why: text, detail: text, before: side(text, o.At)})
 		}
 	}
-}
-
-func keys(m map[string]any) []string {
-	var list []string
-	for key := range m {
-		list = append(list, key)
-	}
-	sort.Strings(list)
-	return list
 }
 
 func (c *comparison) handle(o, n *contract.Contract) {
@@ -603,7 +587,7 @@ func (c *comparison) packages(old, new *contract.Listing) {
 	for name := range new.Package.Peers {
 		peers[name] = true
 	}
-	for _, name := range sorted(peers) {
+	for _, name := range slices.Sorted(maps.Keys(peers)) {
 		before, had := old.Package.Peers[name]
 		after, has := new.Package.Peers[name]
 		f := found{member: pkg, why: name, detail: name, before: side(name+" "+before, nil), after: side(name+" "+after, nil)}

@@ -5,7 +5,9 @@ package change
 import (
 	"encoding/json"
 	"fmt"
+	"maps"
 	"reflect"
+	"slices"
 	"strings"
 
 	"steadysocket/core/contract"
@@ -37,7 +39,7 @@ func (c *comparison) crossKinds(o, n *contract.Contract, next func(o, n *contrac
 		next(o, n)
 		return
 	}
-	for _, spelled := range sorted(moved) {
+	for _, spelled := range slices.Sorted(maps.Keys(moved)) {
 		a, b := oldKinds[spelled], newKinds[spelled]
 		c.typeChange(a.member, a.t, b.t, a.at, b.at)
 		if a.required != b.required {
@@ -121,9 +123,7 @@ func (c *comparison) props(o, n *contract.Contract, h hidden) {
 	for _, p := range pairs {
 		a, b := o.Prop(p.old), n.Prop(p.new)
 		m := memberOf("prop", a.Name, a.Spelled)
-		if p.pairing != nil || a.Spelled.Name != b.Spelled.Name && a.Spelled.Name != "" && b.Spelled.Name != "" {
-			c.add(found{kind: PropRenamed, member: m, why: b.Spelled.Or(b.Name), detail: b.Name, pairing: p.pairing, before: side(a.Spelled.Or(a.Name), a.At), after: side(b.Spelled.Or(b.Name), b.At)})
-		}
+		c.spelling(PropRenamed, m, p.pairing, spelling{a.Name, a.Spelled, a.At}, spelling{b.Name, b.Spelled, b.At})
 		c.prop(m, a, b)
 	}
 	for _, name := range gone {
@@ -159,6 +159,22 @@ func (c *comparison) props(o, n *contract.Contract, h hidden) {
 		}
 		c.add(f)
 	}
+}
+
+// spelling is what a member is called, how that is spelled and where.
+type spelling struct {
+	name    string
+	spelled contract.Spelled
+	at      *place.Place
+}
+
+// spelling notes a member that is called or spelled otherwise than before.
+func (c *comparison) spelling(kind Kind, m Member, pairing *Pairing, a, b spelling) {
+	if pairing == nil && (a.spelled.Name == b.spelled.Name || a.spelled.Name == "" || b.spelled.Name == "") {
+		return
+	}
+	now := b.spelled.Or(b.name)
+	c.add(found{kind: kind, member: m, why: now, detail: b.name, pairing: pairing, before: side(a.spelled.Or(a.name), a.at), after: side(now, b.at)})
 }
 
 // memberOf names a member; without a spelling it is spelled as it is called.
@@ -465,9 +481,7 @@ func (c *comparison) slots(o, n *contract.Contract, h hidden) {
 	for _, p := range pairs {
 		a, b := o.Slot(p.old), n.Slot(p.new)
 		m := memberOf("slot", a.Name, a.Spelled)
-		if p.pairing != nil || a.Spelled.Name != b.Spelled.Name && a.Spelled.Name != "" && b.Spelled.Name != "" {
-			c.add(found{kind: SlotRenamed, member: m, why: b.Spelled.Or(b.Name), detail: b.Name, pairing: p.pairing, before: side(a.Spelled.Or(a.Name), a.At), after: side(b.Spelled.Or(b.Name), b.At)})
-		}
+		c.spelling(SlotRenamed, m, p.pairing, spelling{a.Name, a.Spelled, a.At}, spelling{b.Name, b.Spelled, b.At})
 		c.slot(m, a, b)
 	}
 	for _, name := range gone {
@@ -585,9 +599,7 @@ func (c *comparison) events(o, n *contract.Contract, h hidden) {
 	for _, p := range pairs {
 		a, b := o.Event(p.old), n.Event(p.new)
 		m := memberOf("event", a.Name, a.Spelled)
-		if p.pairing != nil || a.Spelled.Name != b.Spelled.Name && a.Spelled.Name != "" && b.Spelled.Name != "" {
-			c.add(found{kind: EventRenamed, member: m, why: b.Spelled.Or(b.Name), detail: b.Name, pairing: p.pairing, before: side(a.Spelled.Or(a.Name), a.At), after: side(b.Spelled.Or(b.Name), b.At)})
-		}
+		c.spelling(EventRenamed, m, p.pairing, spelling{a.Name, a.Spelled, a.At}, spelling{b.Name, b.Spelled, b.At})
 		c.event(m, a, b)
 	}
 	for _, name := range gone {

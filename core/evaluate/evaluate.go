@@ -477,21 +477,7 @@ func (e *Evaluator) constant(q *syntax.QueryType, scope Scope) syntax.Expr {
 	if !ok || d.Value == nil || d.Type != nil {
 		return nil
 	}
-	return Bare(d.Value)
-}
-
-// Bare takes parentheses and casts off an expression.
-func Bare(x syntax.Expr) syntax.Expr {
-	for {
-		switch inner := x.(type) {
-		case *syntax.Paren:
-			x = inner.X
-		case *syntax.Cast:
-			x = inner.X
-		default:
-			return x
-		}
-	}
+	return syntax.Bare(d.Value)
 }
 
 // indexed evaluates T['key'] and (typeof list)[number].

@@ -4,7 +4,8 @@
 package evaluate
 
 import (
-	"sort"
+	"maps"
+	"slices"
 
 	"steadysocket/core/modules"
 	"steadysocket/core/place"
@@ -154,6 +155,10 @@ func (e *Evaluator) members(s *Shape, t *syntax.ObjectType, scope Scope) {
 			e.odd(scope, m, "the name of this member is worked out when it runs")
 			continue
 		}
+		if name == "" {
+			e.odd(scope, m, "a member with no name cannot be given by name")
+			continue
+		}
 		member := Member{
 			Name: name, Optional: m.Optional, Readonly: m.Modifiers.Has(syntax.Readonly),
 			Doc: scope.Module.File.Doc(m), At: scope.Module.Place(m),
@@ -292,7 +297,7 @@ func (e *Evaluator) shapeOfUtility(s *Shape, t *syntax.TypeName, name string, sc
 			}
 		}
 		for _, n := range inner.Natives {
-			n.Except = append(append([]string(nil), n.Except...), sortedKeys(keys)...)
+			n.Except = append(append([]string(nil), n.Except...), slices.Sorted(maps.Keys(keys))...)
 			s.Natives = append(s.Natives, n)
 		}
 		s.Bases, s.Indexes = inner.Bases, inner.Indexes
@@ -303,7 +308,7 @@ func (e *Evaluator) shapeOfUtility(s *Shape, t *syntax.TypeName, name string, sc
 			return false
 		}
 		inner := e.Shape(t.Args[0], scope)
-		for _, key := range sortedKeys(keys) {
+		for _, key := range slices.Sorted(maps.Keys(keys)) {
 			if m := inner.member(key); m != nil {
 				s.Members = append(s.Members, *m)
 				continue
@@ -338,13 +343,4 @@ func (e *Evaluator) shapeOfUtility(s *Shape, t *syntax.TypeName, name string, sc
 		return true
 	}
 	return false
-}
-
-func sortedKeys(set map[string]bool) []string {
-	var list []string
-	for key := range set {
-		list = append(list, key)
-	}
-	sort.Strings(list)
-	return list
 }

@@ -47,7 +47,7 @@ func React(spelled string) (Kind, string) {
 			continue
 		}
 		if rest, ok := strings.CutPrefix(spelled, f.prefix); ok && startsUpper(rest) {
-			return f.kind, lowerFirst(rest)
+			return f.kind, LowerFirst(rest)
 		}
 	}
 	return Prop, Camel(spelled)
@@ -62,8 +62,7 @@ func Camel(s string) string {
 	parts := strings.Split(s, "-")
 	for i, p := range parts[1:] {
 		if p != "" {
-			r, size := utf8.DecodeRuneInString(p)
-			parts[i+1] = string(unicode.ToUpper(r)) + p[size:]
+			parts[i+1] = UpperFirst(p)
 		}
 	}
 	return strings.Join(parts, "")
@@ -74,9 +73,28 @@ func startsUpper(s string) bool {
 	return unicode.IsUpper(r)
 }
 
-func lowerFirst(s string) string {
+// IsComponent reports whether a name, or what stands behind its last dot, is
+// spelled like a component: it begins with a capital and is no constant's name.
+func IsComponent(name string) bool {
+	last := name[strings.LastIndexByte(name, '.')+1:]
+	return startsUpper(last) && (strings.ToUpper(last) != last || len(last) == 1)
+}
+
+// Initial gives the name of the member that says how a value starts.
+func Initial(value string) string { return "default" + UpperFirst(value) }
+
+// UpperFirst writes fareTag as FareTag.
+func UpperFirst(s string) string { return first(s, unicode.ToUpper) }
+
+// LowerFirst writes FareTag as fareTag.
+func LowerFirst(s string) string { return first(s, unicode.ToLower) }
+
+func first(s string, to func(rune) rune) string {
 	r, size := utf8.DecodeRuneInString(s)
-	return string(unicode.ToLower(r)) + s[size:]
+	if size == 0 {
+		return ""
+	}
+	return string(to(r)) + s[size:]
 }
 
 // Words splits a name at its hyphens and capitals, in lower case.

@@ -30,6 +30,29 @@ func TestReact(t *testing.T) {
 	}
 }
 
+// TestFirst holds that letters are changed, not bytes, and that nothing stays
+// nothing.
+func TestFirst(t *testing.T) {
+	for name, want := range map[string][3]string{
+		"fareTag": {"FareTag", "fareTag", "defaultFareTag"},
+		"Été":     {"Été", "été", "defaultÉté"},
+		"_x":      {"_x", "_x", "default_x"},
+		"":        {"", "", "default"},
+	} {
+		if got := [3]string{UpperFirst(name), LowerFirst(name), Initial(name)}; got != want {
+			t.Errorf("%q gives %q, want %q", name, got, want)
+		}
+	}
+}
+
+func TestIsComponent(t *testing.T) {
+	for name, want := range map[string]bool{"FareTag": true, "Timetable.Row": true, "X": true, "Timetable.row": false, "fareTag": false, "PORTS": false, "_X": false, "": false, "Row.": false} {
+		if IsComponent(name) != want {
+			t.Errorf("IsComponent(%q) = %v, want %v", name, !want, want)
+		}
+	}
+}
+
 func TestWords(t *testing.T) {
 	for name, want := range map[string]string{"isUrgent": "is urgent", "fare-tag": "fare tag", "HTMLTag2": "html tag2", "QuayMap.Row": "quay map row", "": ""} {
 		if got := strings.Join(Words(name), " "); got != want {

@@ -114,13 +114,7 @@ func (l *Lines) Line(n int) string {
 // Count gives the number of lines.
 func (l *Lines) Count() int { return len(l.starts) }
 
-// Digest is the SHA-256 of data in the form "sha256:…".
-func Digest(data []byte) string {
-	sum := sha256.Sum256(data)
-	return "sha256:" + hex.EncodeToString(sum[:])
-}
-
-// DigestOf combines parts, each marked off from the next, into one digest.
+// DigestOf is the SHA-256 of parts, each marked off from the next, in the form "sha256:…".
 func DigestOf(parts ...string) string {
 	h := sha256.New()
 	for _, part := range parts {

@@ -4,8 +4,6 @@ package reading
 
 import (
 	"strings"
-	"unicode"
-	"unicode/utf8"
 
 	"steadysocket/core/contract"
 	"steadysocket/core/evaluate"
@@ -32,7 +30,7 @@ type made struct {
 // it was one (or looked like one and was listed as unread).
 func (r *reader) reactExport(e entry) bool {
 	if e.symbol.External() {
-		if isComponentName(e.name) {
+		if names.IsComponent(e.name) {
 			r.unread(r.exportPlace(e), e.name, "%s is passed on from %s, which is not here", e.name, e.symbol.Package)
 		}
 		return true
@@ -45,7 +43,7 @@ func (r *reader) reactExport(e entry) bool {
 	if name == "default" {
 		name = r.defaultName(e)
 	}
-	if !isComponentName(name) {
+	if !names.IsComponent(name) {
 		return false
 	}
 	value, doc := valueOf(e.symbol)
@@ -140,11 +138,6 @@ func (r *reader) at(m *modules.Module, n syntax.Node) place.Place {
 	p := m.Place(n)
 	p.File = r.set.Rel(p.File)
 	return p
-}
-
-func isComponentName(name string) bool {
-	c, _ := utf8.DecodeRuneInString(name)
-	return unicode.IsUpper(c) && strings.ToUpper(name) != name || len(name) == 1 && unicode.IsUpper(c)
 }
 
 // valueOf gives the value that a symbol stands for, and the node that its
@@ -255,7 +248,7 @@ func (r *reader) unwrap(m *made, x syntax.Expr, depth int) (why string) {
 	case *syntax.Ident:
 		sym, ok := r.set.Local(m.module, x.Name)
 		if !ok || sym.External() {
-			if ok && isComponentName(x.Name) {
+			if ok && names.IsComponent(x.Name) {
 				return "it is another name of " + x.Name + " from " + sym.Package + ", which is not here"
 			}
 			return ""
@@ -269,7 +262,6 @@ func (r *reader) unwrap(m *made, x syntax.Expr, depth int) (why string) {
 		if inner.fn != nil {
 			if m.doc == nil || m.module.File.Doc(m.doc) == "" {
 				m.doc = inner.doc
-				m.module = inner.module
 			}
 			m.module, m.fn = inner.module, inner.fn
 			m.props, m.ref, m.refs = either(m.props, inner.props), either(m.ref, inner.ref), m.refs || inner.refs
@@ -590,7 +582,7 @@ func isComponent(t types.Type) bool {
 func (r *reader) twoWay(c *contract.Contract) {
 	for _, p := range c.Props {
 		w := contract.TwoWay{Value: p.Name}
-		initial := "default" + strings.ToUpper(p.Name[:1]) + p.Name[1:]
+		initial := names.Initial(p.Name)
 		if c.Prop(initial) != nil {
 			w.Initial = initial
 		}
@@ -614,7 +606,7 @@ func (r *reader) twoWay(c *contract.Contract) {
 
 // changeNames are the events that may report a change of a value.
 func changeNames(value string) []string {
-	list := []string{value + "Change", "change" + strings.ToUpper(value[:1]) + value[1:]}
+	list := []string{value + "Change", "change" + names.UpperFirst(value)}
 	if value == "value" || value == "checked" {
 		list = append(list, "change")
 	}
@@ -650,13 +642,13 @@ func (r *reader) parts(c *contract.Contract, m *made, sym modules.Symbol) []*con
 		}
 		id, plain := member.X.(*syntax.Ident)
 		name, named := member.Name.(*syntax.Ident)
-		if plain && named && id.Name == sym.Name && isComponentName(name.Name) {
+		if plain && named && id.Name == sym.Name && names.IsComponent(name.Name) {
 			list = append(list, found{name.Name, b.Y, e})
 		}
 	}
 	var read []*contract.Contract
 	for _, f := range list {
-		if !isComponentName(f.name) {
+		if !names.IsComponent(f.name) {
 			continue
 		}
 		whole := c.Component + "." + f.name

@@ -85,6 +85,9 @@ func (t *taken) local(name string) string {
 func (t *taken) shape(m *modules.Module) *evaluate.Shape {
 	s := &evaluate.Shape{}
 	for _, name := range t.order {
+		if name == "" {
+			continue // cannot be given by name
+		}
 		s.Members = append(s.Members, evaluate.Member{Name: name, Optional: true, At: m.Place(t.byName[name])})
 	}
 	return s
@@ -114,7 +117,7 @@ func (r *reader) text(n syntax.Node) string {
 
 // literalValue gives the JSON value of a literal expression.
 func literalValue(x syntax.Expr) (any, bool) {
-	switch x := evaluate.Bare(x).(type) {
+	switch x := syntax.Bare(x).(type) {
 	case *syntax.Literal:
 		switch x.Kind {
 		case syntax.StringLiteral:
@@ -303,7 +306,7 @@ func dotted(m *syntax.Member) string {
 
 // drawnName gives the name behind x, x() or x?.().
 func drawnName(x syntax.Expr) string {
-	switch x := evaluate.Bare(x).(type) {
+	switch x := syntax.Bare(x).(type) {
 	case *syntax.Ident:
 		return x.Name
 	case *syntax.Member:
@@ -316,7 +319,7 @@ func drawnName(x syntax.Expr) string {
 
 // tested gives the name that a condition asks for: x, !x, x != null and the like.
 func tested(x syntax.Expr) string {
-	switch x := evaluate.Bare(x).(type) {
+	switch x := syntax.Bare(x).(type) {
 	case *syntax.Unary:
 		if x.Op == "!" {
 			return tested(x.X)
@@ -333,7 +336,7 @@ func tested(x syntax.Expr) string {
 
 // draws reports whether an expression shows something.
 func draws(x syntax.Expr) bool {
-	switch x := evaluate.Bare(x).(type) {
+	switch x := syntax.Bare(x).(type) {
 	case *syntax.Literal:
 		return x.Kind == syntax.StringLiteral && x.Value != "" || x.Kind == syntax.NumberLiteral
 	case *syntax.Ident:
@@ -380,7 +383,7 @@ func (r *reader) root(c *contract.Contract, m *made, t *taken, b *body) {
 			known = false
 			return
 		}
-		switch x := evaluate.Bare(x).(type) {
+		switch x := syntax.Bare(x).(type) {
 		case *syntax.Element:
 			outer[x] = true
 			switch name := x.Name.(type) {

@@ -8,7 +8,9 @@ import (
 	"errors"
 	"fmt"
 	"io/fs"
+	"maps"
 	"path"
+	"slices"
 	"sort"
 	"strings"
 
@@ -340,17 +342,8 @@ func (r *reader) digest() string {
 		}
 	}
 	var flat []string
-	for _, name := range sortedKeys(parts) {
+	for _, name := range slices.Sorted(maps.Keys(parts)) {
 		flat = append(flat, r.set.Rel(name), parts[name])
 	}
 	return place.DigestOf(flat...)
-}
-
-func sortedKeys[V any](m map[string]V) []string {
-	keys := make([]string, 0, len(m))
-	for key := range m {
-		keys = append(keys, key)
-	}
-	sort.Strings(keys)
-	return keys
 }

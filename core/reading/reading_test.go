@@ -257,6 +257,54 @@ func TestUntypedComponents(t *testing.T) {
 	}
 }
 
+// TestMembersWithoutName reads props that nothing can give by name, and names
+// that begin with more than one byte.
+func TestMembersWithoutName(t *testing.T) {
+	r, err := readFiles(t, map[string]string{
+		"package.json": manifest,
+		"src/index.ts": "export * from './a'; export * from './b.jsx'",
+		"src/a.tsx":    "export function A(p: { '': string; 'été'?: string; 'étéChange'?: (x: string) => void }) { return <p /> }",
+		"src/b.jsx":    "export function B({ '': none, word }) { return <p>{none}{word}</p> }",
+	}, Options{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	a, b := r.Listing.Component("A"), r.Listing.Component("B")
+	if a == nil || len(a.Props) != 2 || a.Prop("été") == nil || b == nil || len(b.Props) != 1 {
+		t.Errorf("A is %+v, B is %+v", a, b)
+	}
+	if u := r.Listing.Unread; len(u) != 1 || u[0].Component != "A" || !strings.Contains(u[0].Why, "no name") {
+		t.Errorf("unread is %+v", u)
+	}
+}
+
+// FuzzRead holds that no source of a library brings the reader down.
+func FuzzRead(f *testing.F) {
+	seeds, err := filepath.Glob("testdata/react/*.ts*")
+	if err != nil || len(seeds) == 0 {
+		f.Fatal(seeds, err)
+	}
+	for _, name := range seeds {
+		data, err := os.ReadFile(name)
+		if err != nil {
+			f.Fatal(err)
+		}
+		f.Add(string(data))
+	}
+	f.Add("import * as self from './a'; export const A = B; export const B = self.A; export function C(p: { '': C; é: D }) { return <A /> } type D = D | E<D>; type E<T> = { [K in keyof T]: E<T[K]> }")
+	f.Fuzz(func(t *testing.T, text string) {
+		r, err := readFiles(t, map[string]string{"package.json": manifest, "src/index.ts": "export * from './a'", "src/a.tsx": text}, Options{})
+		if err != nil {
+			return
+		}
+		for _, c := range r.Listing.Components {
+			if c.At == nil {
+				t.Errorf("%s has no place", c.Component)
+			}
+		}
+	})
+}
+
 func TestSidecar(t *testing.T) {
 	r, err := readFiles(t, map[string]string{
 		"package.json": manifest,

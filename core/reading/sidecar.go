@@ -12,6 +12,7 @@ import (
 	"strings"
 
 	"steadysocket/core/contract"
+	"steadysocket/core/names"
 	"steadysocket/core/place"
 )
 
@@ -91,7 +92,7 @@ func (m *merger) fields(source, file reflect.Value, member string, authored map[
 		case a.IsZero() || authored[field.Name] || unknownFact(a):
 			a.Set(b)
 		case !same(a, b):
-			m.differ(member, strings.ToLower(field.Name[:1])+field.Name[1:], show(a), show(b))
+			m.differ(member, names.LowerFirst(field.Name), show(a), show(b))
 		}
 	}
 }

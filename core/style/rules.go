@@ -5,6 +5,8 @@ package style
 import (
 	"encoding/json"
 	"fmt"
+	"maps"
+	"slices"
 	"sort"
 	"strings"
 
@@ -134,7 +136,7 @@ func repeatsComponent(l *library) []hit {
 func joinCamel(words []string) string {
 	s := words[0]
 	for _, w := range words[1:] {
-		s += strings.ToUpper(w[:1]) + w[1:]
+		s += names.UpperFirst(w)
 	}
 	return s
 }
@@ -255,7 +257,7 @@ func sameIdea(l *library) []hit {
 	for _, v := range variants {
 		bySet[v.values] = append(bySet[v.values], v)
 	}
-	for _, key := range sortedKeys(bySet) {
+	for _, key := range slices.Sorted(maps.Keys(bySet)) {
 		group := bySet[key]
 		usual := most(group, func(v variant) string { return v.p.Name })
 		for _, v := range group {
@@ -270,7 +272,7 @@ func sameIdea(l *library) []hit {
 	for _, v := range variants {
 		byName[v.p.Name] = append(byName[v.p.Name], v)
 	}
-	for _, name := range sortedKeys(byName) {
+	for _, name := range slices.Sorted(maps.Keys(byName)) {
 		group := byName[name]
 		usual := most(group, func(v variant) string { return v.values })
 		var norm variant
@@ -348,7 +350,7 @@ func (l *library) sharedTypes() []hit {
 	})
 	var hits []hit
 	name := func(v variant) string { return v.p.Name }
-	for _, key := range sortedKeys(byType) {
+	for _, key := range slices.Sorted(maps.Keys(byType)) {
 		group := byType[key]
 		usual := most(group, name)
 		for _, v := range group {
@@ -391,15 +393,6 @@ func others(group []variant, want string, text func(variant) string) string {
 	return strings.Join(list, ", ")
 }
 
-func sortedKeys[V any](m map[string]V) []string {
-	keys := make([]string, 0, len(m))
-	for key := range m {
-		keys = append(keys, key)
-	}
-	sort.Strings(keys)
-	return keys
-}
-
 func defaultText(d contract.Default) string {
 	data, err := json.Marshal(d.Value)
 	if err != nil {
@@ -434,7 +427,7 @@ func initialName(value string) string {
 	if value == "" {
 		return ""
 	}
-	return "default" + strings.ToUpper(value[:1]) + value[1:]
+	return names.Initial(value)
 }
 
 func initialWithoutValue(l *library) []hit {
@@ -444,7 +437,7 @@ func initialWithoutValue(l *library) []hit {
 		if !ok || rest == "" || rest[:1] == strings.ToLower(rest[:1]) || !c.Complete {
 			return
 		}
-		value := strings.ToLower(rest[:1]) + rest[1:]
+		value := names.LowerFirst(rest)
 		if c.Prop(value) != nil || c.Slot(value) != nil {
 			return
 		}

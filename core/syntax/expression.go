@@ -560,30 +560,29 @@ func (p *parser) modifies() bool {
 func (p *parser) template() *Template {
 	start := p.start
 	t := &Template{}
-	if p.tok == tTemplate {
-		t.Texts = []string{p.text[p.start+1 : max(p.start+1, p.end-1)]}
-		p.next()
-		t.Range = p.from(start)
-		return t
-	}
-	t.Texts = append(t.Texts, p.text[p.start+1:p.end-2])
-	for {
-		p.next()
+	t.Texts = p.templateTexts("expression", func() {
 		p.within(func() { t.Exprs = append(t.Exprs, p.expression()) })
-		if p.tok != tRBrace {
-			p.errorHere(`"}" that closes the expression in the template`)
-			break
-		}
-		p.rescanTemplate()
-		if p.tok == tTemplateTail {
-			t.Texts = append(t.Texts, p.text[p.start+1:max(p.start+1, p.end-1)])
-			p.next()
-			break
-		}
-		t.Texts = append(t.Texts, p.text[p.start+1:p.end-2])
-	}
+	})
 	t.Range = p.from(start)
 	return t
+}
+
+// templateTexts parses a template, with hole for what stands between ${ and }.
+// It gives the texts around the holes.
+func (p *parser) templateTexts(what string, hole func()) (texts []string) {
+	for p.tok != tTemplate && p.tok != tTemplateTail {
+		texts = append(texts, p.text[p.start+1:p.end-2])
+		p.next()
+		hole()
+		if p.tok != tRBrace {
+			p.errorHere(`"}" that closes the ` + what + ` in the template`)
+			return texts
+		}
+		p.rescanTemplate()
+	}
+	texts = append(texts, p.text[p.start+1:max(p.start+1, p.end-1)])
+	p.next()
+	return texts
 }
 
 // function parses from the word function on.

@@ -302,28 +302,7 @@ func (p *parser) primaryType() Type {
 func (p *parser) templateType() Type {
 	start := p.start
 	t := &TemplateType{}
-	if p.tok == tTemplate {
-		t.Texts = []string{p.text[p.start+1 : max(p.start+1, p.end-1)]}
-		p.next()
-		t.Range = p.from(start)
-		return t
-	}
-	t.Texts = append(t.Texts, p.text[p.start+1:p.end-2])
-	for {
-		p.next()
-		t.Types = append(t.Types, p.typ())
-		if p.tok != tRBrace {
-			p.errorHere(`"}" that closes the type in the template`)
-			break
-		}
-		p.rescanTemplate()
-		if p.tok == tTemplateTail {
-			t.Texts = append(t.Texts, p.text[p.start+1:max(p.start+1, p.end-1)])
-			p.next()
-			break
-		}
-		t.Texts = append(t.Texts, p.text[p.start+1:p.end-2])
-	}
+	t.Texts = p.templateTexts("type", func() { t.Types = append(t.Types, p.typ()) })
 	t.Range = p.from(start)
 	return t
 }

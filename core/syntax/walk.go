@@ -17,6 +17,20 @@ func WalkFile(f *File, visit func(Node) bool) {
 	}
 }
 
+// Bare takes parentheses and casts off an expression.
+func Bare(x Expr) Expr {
+	for {
+		switch inner := x.(type) {
+		case *Paren:
+			x = inner.X
+		case *Cast:
+			x = inner.X
+		default:
+			return x
+		}
+	}
+}
+
 // Children calls yield for each child of n, in the order of the source.
 func Children(n Node, yield func(Node)) {
 	switch n := n.(type) {

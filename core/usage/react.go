@@ -4,8 +4,6 @@ package usage
 
 import (
 	"strings"
-	"unicode"
-	"unicode/utf8"
 
 	"steadysocket/core/modules"
 	"steadysocket/core/names"
@@ -102,7 +100,7 @@ func (w *walker) symbol(sym modules.Symbol) (binding, bool) {
 			return binding{}, false // const A = B, B = A
 		}
 		_, plain := d.Name.(*syntax.Ident)
-		if to, ok := other.resolve(d.Value); ok && isIdentOrMember(d.Value) {
+		if to, ok := other.resolve(d.Value); ok {
 			if to, ok := other.taken(to, d.Name, sym.Name); ok {
 				return binding{to: to, known: true, value: d.Value}, true
 			}
@@ -110,17 +108,9 @@ func (w *walker) symbol(sym modules.Symbol) (binding, bool) {
 		if !plain {
 			return binding{}, true
 		}
-		return binding{to: target{local: sym.Module.Path + "#" + sym.Name}, known: isComponentName(sym.Name), value: d.Value}, true
+		return binding{to: target{local: sym.Module.Path + "#" + sym.Name}, known: names.IsComponent(sym.Name), value: d.Value}, true
 	}
-	return binding{to: target{local: sym.Module.Path + "#" + sym.Name}, known: isComponentName(sym.Name)}, true
-}
-
-func isIdentOrMember(x syntax.Expr) bool {
-	switch x.(type) {
-	case *syntax.Ident, *syntax.Member:
-		return true
-	}
-	return false
+	return binding{to: target{local: sym.Module.Path + "#" + sym.Name}, known: names.IsComponent(sym.Name)}, true
 }
 
 // resolve finds what an expression that is a name or a dotted name stands for.
@@ -154,7 +144,7 @@ func (w *walker) field(to target, name string) (target, bool) {
 		return target{}, false
 	case to.name == "*":
 		to.name = name
-	case isComponentName(to.name) && isComponentName(name):
+	case names.IsComponent(to.name) && names.IsComponent(name):
 		to.name += "." + name
 	default:
 		return target{}, false // a field of a value
@@ -185,12 +175,6 @@ func (w *walker) taken(to target, p syntax.Pattern, name string) (target, bool) 
 		}
 	}
 	return target{}, false
-}
-
-func isComponentName(name string) bool {
-	last := name[strings.LastIndexByte(name, '.')+1:]
-	c, _ := utf8.DecodeRuneInString(last)
-	return unicode.IsUpper(c) && (strings.ToUpper(last) != last || len(last) == 1)
 }
 
 // statement visits a statement at the top of the module.
@@ -526,7 +510,7 @@ func (w *walker) wrapped(x syntax.Expr, fn *syntax.Func, name string) {
 func (w *walker) function(fn *syntax.Func, name string) {
 	w.push()
 	within, drops := w.within, w.drops
-	component := len(w.scopes) == 2 && isComponentName(name)
+	component := len(w.scopes) == 2 && names.IsComponent(name)
 	if component {
 		w.within, w.drops = w.m.Path+"#"+w.in, nil
 	}
@@ -622,7 +606,7 @@ func (w *walker) referenceTo(to target, x syntax.Expr) {
 	case to.library == "":
 	case to.name == "*":
 		w.s.scan.Unread = append(w.s.scan.Unread, site.Unread{At: w.m.Place(x), Why: "the whole of " + to.library + " is handed on here; what is taken from it is not followed"})
-	case isComponentName(to.name):
+	case names.IsComponent(to.name):
 		w.site(to, site.Reference, x, x, nil)
 	default:
 		w.s.scan.OtherUses = append(w.s.scan.OtherUses, site.OtherUse{Package: to.library, Name: to.name, Kind: "value", At: w.m.Place(x)})
@@ -741,7 +725,7 @@ func (w *walker) value(g *site.Given, x syntax.Expr) {
 		g.Literal = &v
 		return
 	}
-	switch b := bare(x).(type) {
+	switch b := syntax.Bare(x).(type) {
 	case *syntax.Element:
 		g.Expression = content
 		return
@@ -791,7 +775,7 @@ func (w *walker) forwarded(u *use, spelled string, x syntax.Expr) {
 // propBehind gives the prop of the enclosing component that an expression hands
 // on as it is, or "".
 func (w *walker) propBehind(x syntax.Expr) string {
-	switch b := bare(x).(type) {
+	switch b := syntax.Bare(x).(type) {
 	case *syntax.Ident:
 		if bound, ok := w.lookup(b.Name); ok {
 			return bound.prop
@@ -831,7 +815,7 @@ func (w *walker) childContent(u *use, e *syntax.Element) {
 	g := site.Given{Spelled: "children", At: w.m.Place(filled[0])}
 	g.At.Span = nil
 	if len(filled) == 1 {
-		if fn, ok := bare(filled[0]).(*syntax.Func); ok {
+		if fn, ok := syntax.Bare(filled[0]).(*syntax.Func); ok {
 			g.Takes = w.takes(fn)
 		}
 		w.forwarded(u, "children", filled[0])
@@ -847,7 +831,7 @@ func (w *walker) childContent(u *use, e *syntax.Element) {
 func (w *walker) spread(u *use, x syntax.Expr, at syntax.Node) {
 	g := site.Given{Spread: w.text(x), Open: true, At: w.m.Place(at)}
 	g.At.Span = nil
-	if id, ok := bare(x).(*syntax.Ident); ok {
+	if id, ok := syntax.Bare(x).(*syntax.Ident); ok {
 		if b, ok := w.lookup(id.Name); ok {
 			switch {
 			case b.rest && w.within != "":
@@ -859,7 +843,7 @@ func (w *walker) spread(u *use, x syntax.Expr, at syntax.Node) {
 			}
 		}
 	}
-	if o, ok := bare(x).(*syntax.Object); ok {
+	if o, ok := syntax.Bare(x).(*syntax.Object); ok {
 		g.Open = false
 		for _, p := range o.Props {
 			name, known := "", false
@@ -902,7 +886,7 @@ func (w *walker) createElement(c *syntax.Call) bool {
 	}
 	u := w.site(to, site.Call, c, c, nil)
 	if len(c.Args) > 1 {
-		switch o := bare(c.Args[1]).(type) {
+		switch o := syntax.Bare(c.Args[1]).(type) {
 		case *syntax.Object:
 			for _, p := range o.Props {
 				if p.Kind == syntax.SpreadProperty {

@@ -138,6 +138,33 @@ func scanFiles(t *testing.T, files map[string]string) (*site.Scan, error) {
 	return Scan(fsys, Options{Libraries: []string{"@saltmarsh/fairlead"}})
 }
 
+// FuzzScan holds that no source of an app brings the scanner down, and that
+// every site it finds has a place and a component.
+func FuzzScan(f *testing.F) {
+	seeds, err := filepath.Glob("testdata/react/*.tsx")
+	if err != nil || len(seeds) == 0 {
+		f.Fatal(seeds, err)
+	}
+	for _, name := range seeds {
+		data, err := os.ReadFile(name)
+		if err != nil {
+			f.Fatal(err)
+		}
+		f.Add(strings.ReplaceAll(string(data), "'lib", "'@saltmarsh/fairlead"))
+	}
+	f.Fuzz(func(t *testing.T, text string) {
+		s, err := scanFiles(t, map[string]string{"package.json": `{ "name": "app" }`, "src/forms.tsx": text, "src/barrel.tsx": "export * from './forms'; export { Lever as Shared } from '@saltmarsh/fairlead'"})
+		if err != nil {
+			return
+		}
+		for _, x := range s.Sites {
+			if x.At.Line < 1 || x.Component == "" || x.ID == "" {
+				t.Errorf("a site is %+v", x)
+			}
+		}
+	})
+}
+
 func TestPackagesAndAliases(t *testing.T) {
 	s, err := scanFiles(t, map[string]string{
 		"package.json":      `{ "name": "app", "dependencies": { "@saltmarsh/fairlead": "^1.2.0" } }`,

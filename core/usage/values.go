@@ -10,23 +10,9 @@ import (
 	"steadysocket/core/syntax"
 )
 
-// bare takes parentheses and casts off an expression.
-func bare(x syntax.Expr) syntax.Expr {
-	for {
-		switch inner := x.(type) {
-		case *syntax.Paren:
-			x = inner.X
-		case *syntax.Cast:
-			x = inner.X
-		default:
-			return x
-		}
-	}
-}
-
 // literal gives the value of a literal expression.
 func literal(x syntax.Expr) (site.Value, bool) {
-	switch x := bare(x).(type) {
+	switch x := syntax.Bare(x).(type) {
 	case *syntax.Literal:
 		switch x.Kind {
 		case syntax.StringLiteral:
@@ -66,7 +52,7 @@ func (w *walker) mayBe(x syntax.Expr, depth int) (values []site.Value, all bool)
 		vb, allB := w.mayBe(b, depth+1)
 		return distinct(append(va, vb...)), allA && allB
 	}
-	switch x := bare(x).(type) {
+	switch x := syntax.Bare(x).(type) {
 	case *syntax.Conditional:
 		return join(x.Then, x.Else)
 	case *syntax.Binary:
@@ -107,7 +93,7 @@ func distinct(list []site.Value) []site.Value {
 // takesElsewhere says what a function takes that is written elsewhere: a
 // function of the same module is looked at, all else is unknown.
 func (w *walker) takesElsewhere(x syntax.Expr) *site.Takes {
-	if id, ok := bare(x).(*syntax.Ident); ok {
+	if id, ok := syntax.Bare(x).(*syntax.Ident); ok {
 		if b, ok := w.lookup(id.Name); ok {
 			if fn, ok := b.value.(*syntax.Func); ok {
 				return w.takes(fn)
