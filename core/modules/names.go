@@ -22,24 +22,35 @@ func (m *Module) tables() {
 		}
 		return l.Value
 	}
+	// Where the source is broken, the parser puts in names that are empty.
+	bind := func(name string, i Import) {
+		if name != "" {
+			m.Imports[name] = i
+		}
+	}
+	export := func(name string, e Export) {
+		if name != "" {
+			m.Exports[name] = e
+		}
+	}
 	for _, s := range m.File.Body {
 		switch s := s.(type) {
 		case *syntax.Import:
 			module := from(s.From)
 			if s.Default != nil {
-				m.Imports[s.Default.Name] = Import{module, "default", s.TypeOnly, s.Default}
+				bind(s.Default.Name, Import{module, "default", s.TypeOnly, s.Default})
 			}
 			if s.Namespace != nil {
-				m.Imports[s.Namespace.Name] = Import{module, "*", s.TypeOnly, s.Namespace}
+				bind(s.Namespace.Name, Import{module, "*", s.TypeOnly, s.Namespace})
 			}
 			for _, spec := range s.Specs {
 				name, _ := syntax.KeyName(spec.Name)
 				as, _ := syntax.KeyName(spec.As)
-				m.Imports[as] = Import{module, name, s.TypeOnly || spec.TypeOnly, spec}
+				bind(as, Import{module, name, s.TypeOnly || spec.TypeOnly, spec})
 			}
 		case *syntax.ImportEquals:
 			if s.Require != nil {
-				m.Imports[s.Name.Name] = Import{from(s.Require), "*", s.TypeOnly, s}
+				bind(s.Name.Name, Import{from(s.Require), "*", s.TypeOnly, s})
 			}
 		case *syntax.ExportList:
 			module := from(s.From)
@@ -52,13 +63,13 @@ func (m *Module) tables() {
 				} else {
 					e.Local = name
 				}
-				m.Exports[as] = e
+				export(as, e)
 			}
 		case *syntax.ExportAll:
 			module := from(s.From)
 			if s.As != nil {
 				as, _ := syntax.KeyName(s.As)
-				m.Exports[as] = Export{From: module, Name: "*", TypeOnly: s.TypeOnly, At: s}
+				export(as, Export{From: module, Name: "*", TypeOnly: s.TypeOnly, At: s})
 			} else {
 				m.Stars = append(m.Stars, Star{module, s.TypeOnly})
 			}

@@ -3,6 +3,7 @@
 package reading
 
 import (
+	"cmp"
 	"strings"
 
 	"steadysocket/core/contract"
@@ -18,12 +19,34 @@ import (
 type made struct {
 	module *modules.Module
 	fn     *syntax.Func
-	props  syntax.Type // from FC<P> or forwardRef<R, P>
-	ref    syntax.Type // from forwardRef<R, P>
-	refs   bool        // wrapped by forwardRef
-	typed  bool        // declared to be a component
-	parts  []*syntax.Property
-	doc    syntax.Node // where the documentation stands
+	props  standing[syntax.Type] // from FC<P> or forwardRef<R, P>
+	ref    standing[syntax.Type] // from forwardRef<R, P>
+	refs   bool                  // wrapped by forwardRef
+	typed  bool                  // declared to be a component
+	parts  []part
+	doc    standing[syntax.Node] // where the documentation stands
+}
+
+// standing is a node with the module that it stands in: what wraps a component
+// need not stand where the component does.
+type standing[N syntax.Node] struct {
+	module *modules.Module
+	node   N
+}
+
+// part is a component that hangs on another.
+type part struct {
+	module *modules.Module
+	name   string
+	value  syntax.Expr
+	at     syntax.Node
+}
+
+func docOf(s standing[syntax.Node]) string {
+	if s.node == nil {
+		return ""
+	}
+	return s.module.File.Doc(s.node)
 }
 
 // reactExport reads an exported name if it is a component, and reports whether
@@ -63,11 +86,11 @@ func (r *reader) reactExport(e entry) bool {
 	if e.name == "default" {
 		export.Kind = "default"
 	}
-	if known := r.seen[key]; known != nil {
-		r.again(known, export)
+	if i, known := r.seen[key]; known {
+		r.again(&r.listing.Components[i], export)
 		return true
 	}
-	m := &made{module: e.symbol.Module, doc: doc}
+	m := &made{module: e.symbol.Module, doc: standing[syntax.Node]{e.symbol.Module, doc}}
 	why := r.unwrap(m, value, 0)
 	if m.fn == nil {
 		if why == "" {
@@ -82,24 +105,12 @@ func (r *reader) reactExport(e entry) bool {
 	c := r.reactComponent(name, m)
 	c.Export = export
 	parts := r.parts(c, m, e.symbol)
+	r.seen[key] = len(r.listing.Components)
 	r.listing.Components = append(r.listing.Components, *c)
-	r.seen[key] = &r.listing.Components[len(r.listing.Components)-1]
 	for _, part := range parts {
 		r.listing.Components = append(r.listing.Components, *part)
 	}
-	r.reindex()
 	return true
-}
-
-// reindex points r.seen at the components where they stand now.
-func (r *reader) reindex() {
-	byName := map[string]*contract.Contract{}
-	for i := range r.listing.Components {
-		byName[r.listing.Components[i].Component] = &r.listing.Components[i]
-	}
-	for key, c := range r.seen {
-		r.seen[key] = byName[c.Component]
-	}
 }
 
 // again notes a further way to reach a component. A name of its own wins over
@@ -124,13 +135,18 @@ func (r *reader) exportPlace(e entry) place.Place {
 		return place.Place{File: r.set.Rel(e.symbol.Module.Path), Line: 1, Column: 1}
 	}
 	if file, ok := r.set.Entry(e.module); ok {
-		m := r.set.Module(file)
-		if x, ok := m.Exports[e.name]; ok {
-			return r.at(m, x.At)
-		}
-		return place.Place{File: r.set.Rel(file), Line: 1, Column: 1}
+		return r.exported(r.set.Module(file), e.name)
 	}
 	return place.Place{File: r.set.Rel(r.set.Manifest.Path), Line: 1, Column: 1}
+}
+
+// exported gives the place where a module exports a name: its head, where the
+// name comes through a star.
+func (r *reader) exported(m *modules.Module, name string) place.Place {
+	if x, ok := m.Exports[name]; ok {
+		return r.at(m, x.At)
+	}
+	return place.Place{File: r.set.Rel(m.Path), Line: 1, Column: 1}
 }
 
 // at gives the place of a node relative to the package.
@@ -242,7 +258,7 @@ func (r *reader) unwrap(m *made, x syntax.Expr, depth int) (why string) {
 		return r.unwrap(m, x.X, depth+1)
 	case *syntax.Cast:
 		if p := r.propsOfComponentType(x.Type, m.module); p != nil {
-			m.props, m.typed = p, true
+			m.props, m.typed = standing[syntax.Type]{m.module, p}, true
 		}
 		return r.unwrap(m, x.X, depth+1)
 	case *syntax.Ident:
@@ -257,14 +273,14 @@ func (r *reader) unwrap(m *made, x syntax.Expr, depth int) (why string) {
 		if value == nil {
 			return ""
 		}
-		inner := &made{module: sym.Module, doc: doc}
+		inner := &made{module: sym.Module, doc: standing[syntax.Node]{sym.Module, doc}}
 		why := r.unwrap(inner, value, depth+1)
 		if inner.fn != nil {
-			if m.doc == nil || m.module.File.Doc(m.doc) == "" {
+			if docOf(m.doc) == "" {
 				m.doc = inner.doc
 			}
 			m.module, m.fn = inner.module, inner.fn
-			m.props, m.ref, m.refs = either(m.props, inner.props), either(m.ref, inner.ref), m.refs || inner.refs
+			m.props, m.ref, m.refs = cmp.Or(m.props, inner.props), cmp.Or(m.ref, inner.ref), m.refs || inner.refs
 			m.typed = m.typed || inner.typed
 			m.parts = append(m.parts, inner.parts...)
 		}
@@ -277,27 +293,20 @@ func (r *reader) unwrap(m *made, x syntax.Expr, depth int) (why string) {
 	return ""
 }
 
-func either(a, b syntax.Type) syntax.Type {
-	if a != nil {
-		return a
-	}
-	return b
-}
-
 func (r *reader) unwrapCall(m *made, x *syntax.Call, depth int) string {
 	switch r.fromReact(m.module, x.Fun) {
 	case "forwardRef":
 		m.refs, m.typed = true, true
 		if len(x.TypeArgs) > 0 {
-			m.ref = x.TypeArgs[0]
+			m.ref = standing[syntax.Type]{m.module, x.TypeArgs[0]}
 		}
 		if len(x.TypeArgs) > 1 {
-			m.props = x.TypeArgs[1]
+			m.props = standing[syntax.Type]{m.module, x.TypeArgs[1]}
 		}
 	case "memo":
 		m.typed = true
 		if len(x.TypeArgs) > 0 && r.propsOfComponentType(x.TypeArgs[0], m.module) == nil {
-			m.props = x.TypeArgs[0]
+			m.props = standing[syntax.Type]{m.module, x.TypeArgs[0]}
 		}
 	case "createContext":
 		return ""
@@ -310,7 +319,11 @@ func (r *reader) unwrapCall(m *made, x *syntax.Call, depth int) string {
 			if plain && named && object.Name == "Object" && name.Name == "assign" {
 				for _, arg := range x.Args[1:] {
 					if o, ok := arg.(*syntax.Object); ok {
-						m.parts = append(m.parts, o.Props...)
+						for _, p := range o.Props {
+							if name, ok := syntax.KeyName(p.Key); ok && p.Kind == syntax.InitProperty {
+								m.parts = append(m.parts, part{m.module, name, p.Value, p})
+							}
+						}
 					}
 				}
 				return r.unwrap(m, x.Args[0], depth+1)
@@ -326,14 +339,14 @@ func (r *reader) unwrapCall(m *made, x *syntax.Call, depth int) string {
 
 // declaredType takes the props from the type of the variable that holds m.fn.
 func (r *reader) declaredType(m *made) {
-	v, ok := m.doc.(*syntax.VarDecl)
+	v, ok := m.doc.node.(*syntax.VarDecl)
 	if !ok {
 		return
 	}
 	for _, d := range v.Decls {
 		if d.Type != nil && d.Value != nil && d.Value.Pos() <= m.fn.Pos() && m.fn.Stop() <= d.Value.Stop() {
 			if p := r.propsOfComponentType(d.Type, m.module); p != nil {
-				m.props, m.typed = p, true
+				m.props, m.typed = standing[syntax.Type]{m.module, p}, true
 			}
 		}
 	}
@@ -369,13 +382,23 @@ func drawsJSX(fn *syntax.Func) bool {
 	return found
 }
 
+// scope is where a type of the component is evaluated: its type parameters are
+// in force only where it is written itself.
+func (m *made) scope(in *modules.Module) evaluate.Scope {
+	scope := evaluate.In(in)
+	if in == m.module {
+		scope = scope.WithParams(m.fn.TypeParams)
+	}
+	return scope
+}
+
 // reactComponent reads one component function.
 func (r *reader) reactComponent(name string, m *made) *contract.Contract {
 	at := r.at(m.module, m.fn)
 	c := &contract.Contract{Component: name, Kind: contract.KindComponent, Complete: true, At: &at}
-	doc := parseDoc(m.module.File.Doc(m.doc))
+	doc := parseDoc(docOf(m.doc))
 	c.Summary, c.Deprecated = doc.text, doc.deprecated
-	scope := evaluate.In(m.module).WithParams(m.fn.TypeParams)
+	scope := m.scope(m.module)
 	for _, p := range m.fn.TypeParams {
 		tp := contract.TypeParameter{Name: p.Name.Name}
 		if p.Constraint != nil {
@@ -392,10 +415,11 @@ func (r *reader) reactComponent(name string, m *made) *contract.Contract {
 	var shape *evaluate.Shape
 	propsType := m.props
 	if len(m.fn.Params) > 0 && m.fn.Params[0].Type != nil {
-		propsType = m.fn.Params[0].Type
+		propsType = standing[syntax.Type]{m.module, m.fn.Params[0].Type}
 	}
-	if propsType != nil {
-		shape = r.eval.Shape(propsType, scope)
+	typed := propsType.node != nil
+	if typed {
+		shape = r.eval.Shape(propsType.node, m.scope(propsType.module))
 	} else {
 		shape = taken.shape(m.module)
 	}
@@ -407,7 +431,7 @@ func (r *reader) reactComponent(name string, m *made) *contract.Contract {
 		c.Complete = false
 	}
 	for _, member := range shape.Members {
-		r.member(c, member, taken, body, propsType != nil)
+		r.member(c, member, taken, body, typed)
 	}
 	r.root(c, m, taken, body)
 	r.twoWay(c)
@@ -416,8 +440,8 @@ func (r *reader) reactComponent(name string, m *made) *contract.Contract {
 			c.Axes = append(c.Axes, p.Name)
 		}
 	}
-	if m.ref != nil {
-		c.Handle = &contract.Handle{Type: contract.TypeOf(&types.Named{Name: "Ref", Args: []types.Type{r.orUnknown(r.eval.Type(m.ref, scope))}})}
+	if m.ref.node != nil {
+		c.Handle = &contract.Handle{Type: contract.TypeOf(&types.Named{Name: "Ref", Args: []types.Type{r.orUnknown(r.eval.Type(m.ref.node, m.scope(m.ref.module)))}})}
 	} else if m.refs {
 		c.Handle = &contract.Handle{}
 	}
@@ -616,18 +640,8 @@ func changeNames(value string) []string {
 // parts reads the components that hang on a component: X.Row = Row, and what
 // Object.assign adds.
 func (r *reader) parts(c *contract.Contract, m *made, sym modules.Symbol) []*contract.Contract {
-	type found struct {
-		name  string
-		value syntax.Expr
-		at    syntax.Node
-	}
-	var list []found
-	for _, p := range m.parts {
-		if name, ok := syntax.KeyName(p.Key); ok && p.Kind == syntax.InitProperty {
-			list = append(list, found{name, p.Value, p})
-		}
-	}
-	for _, s := range m.module.File.Body {
+	list := m.parts
+	for _, s := range sym.Module.File.Body {
 		e, ok := s.(*syntax.ExprStmt)
 		if !ok {
 			continue
@@ -643,7 +657,7 @@ func (r *reader) parts(c *contract.Contract, m *made, sym modules.Symbol) []*con
 		id, plain := member.X.(*syntax.Ident)
 		name, named := member.Name.(*syntax.Ident)
 		if plain && named && id.Name == sym.Name && names.IsComponent(name.Name) {
-			list = append(list, found{name.Name, b.Y, e})
+			list = append(list, part{sym.Module, name.Name, b.Y, e})
 		}
 	}
 	var read []*contract.Contract
@@ -652,20 +666,20 @@ func (r *reader) parts(c *contract.Contract, m *made, sym modules.Symbol) []*con
 			continue
 		}
 		whole := c.Component + "." + f.name
-		part := &made{module: m.module, doc: f.at}
-		why := r.unwrap(part, f.value, 0)
-		at := r.at(m.module, f.at)
+		inner := &made{module: f.module, doc: standing[syntax.Node]{f.module, f.at}}
+		why := r.unwrap(inner, f.value, 0)
+		at := r.at(f.module, f.at)
 		c.Parts = append(c.Parts, contract.Part{Name: f.name, Spelled: contract.SpelledAs(whole), Component: whole, Origin: "own", At: &at})
-		if part.fn == nil {
+		if inner.fn == nil {
 			if why == "" {
 				why = "it is no function that is read here"
 			}
 			r.unread(at, whole, "%s: %s", whole, why)
 			continue
 		}
-		inner := r.reactComponent(whole, part)
-		inner.Export = contract.Export{Module: c.Export.Module, Name: f.name, Kind: "member", Of: c.Component}
-		read = append(read, inner)
+		x := r.reactComponent(whole, inner)
+		x.Export = contract.Export{Module: c.Export.Module, Name: f.name, Kind: "member", Of: c.Component}
+		read = append(read, x)
 	}
 	return read
 }

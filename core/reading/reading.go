@@ -146,9 +146,16 @@ type reader struct {
 	eval      *evaluate.Evaluator
 	listing   *contract.Listing
 	conflicts []Conflict
-	seen      map[string]*contract.Contract // by declaration
-	readFiles map[string]bool               // files besides modules that were read
-	current   *modules.Module               // of the component being read
+	seen      map[string]int  // where the component of a declaration stands in listing
+	said      map[remark]bool // what stands in listing.Unread
+	readFiles map[string]bool // files besides modules that were read
+	current   *modules.Module // of the component being read
+}
+
+// remark is what is said of a place.
+type remark struct {
+	at  place.Place
+	why string
 }
 
 // Read reads one package of a source. The error says what was wrong with the
@@ -162,7 +169,7 @@ func Read(fsys fs.FS, o Options) (*Result, error) {
 	if err != nil {
 		return nil, err
 	}
-	r := &reader{set: set, listing: &contract.Listing{Reader: Version}, seen: map[string]*contract.Contract{}, readFiles: map[string]bool{}}
+	r := &reader{set: set, listing: &contract.Listing{Reader: Version}, seen: map[string]int{}, said: map[remark]bool{}, readFiles: map[string]bool{}}
 	chosen, err := choose(set, o.Framework)
 	if err != nil {
 		return nil, err
@@ -259,7 +266,7 @@ func (r *reader) entries() ([]entry, error) {
 		for _, name := range names {
 			sym, ok := r.set.Export(m, name)
 			if !ok {
-				r.unread(r.at(m, m.Exports[name].At), "", "the exported name %s is declared nowhere", name)
+				r.unread(r.exported(m, name), "", "the exported name %s is declared nowhere", name)
 				continue
 			}
 			list = append(list, entry{s.module, name, sym})
@@ -282,11 +289,10 @@ func isTest(name string) bool {
 func (r *reader) unread(at place.Place, component, format string, args ...any) {
 	at.Span = nil
 	why := fmt.Sprintf(format, args...)
-	for _, u := range r.listing.Unread {
-		if *u.At == at && u.Why == why {
-			return
-		}
+	if r.said[remark{at, why}] {
+		return
 	}
+	r.said[remark{at, why}] = true
 	r.listing.Unread = append(r.listing.Unread, contract.Unread{At: &at, Component: component, Why: why})
 }
 

@@ -278,6 +278,40 @@ func TestMembersWithoutName(t *testing.T) {
 	}
 }
 
+// TestWrappersStandElsewhere reads a component whose wrapper, with its types,
+// documentation and parts, stands in another module than the function.
+func TestWrappersStandElsewhere(t *testing.T) {
+	r, err := readFiles(t, map[string]string{
+		"package.json":  manifest,
+		"src/index.ts":  "export * from './wrap'",
+		"src/wrap.tsx":  "import { memo } from 'react';\nimport { Plain } from './plain';\ntype Given = { tone: 'calm' };\n/** Wraps. */\nexport const Wrapped = memo<Given>(Plain);\nexport const Bare = memo(Plain);\nWrapped.Row = Plain;",
+		"src/plain.tsx": "// A long head, so that places of one file are none of the other.\n/** Is plain. */\ntype Given = { other: 1 };\nexport const Plain = ({ tone }) => <p>{tone}</p>;",
+	}, Options{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	for name, want := range map[string]string{"Wrapped": "Wraps. [tone] [Wrapped.Row]", "Bare": " [tone] []", "Wrapped.Row": " [tone] []"} {
+		c := r.Listing.Component(name)
+		if c == nil {
+			t.Errorf("%s is not read: %+v", name, r.Listing.Unread)
+			continue
+		}
+		props, parts := []string{}, []string{}
+		for _, p := range c.Props {
+			props = append(props, p.Name)
+		}
+		for _, p := range c.Parts {
+			parts = append(parts, p.Component)
+		}
+		if got := fmt.Sprint(c.Summary, " ", props, " ", parts); got != want {
+			t.Errorf("%s is %q, want %q", name, got, want)
+		}
+	}
+	if p := r.Listing.Component("Wrapped").Prop("tone"); p == nil || p.Type.String() != "'calm'" {
+		t.Errorf("tone is %+v", p)
+	}
+}
+
 // FuzzRead holds that no source of a library brings the reader down.
 func FuzzRead(f *testing.F) {
 	seeds, err := filepath.Glob("testdata/react/*.ts*")

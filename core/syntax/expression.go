@@ -568,7 +568,7 @@ func (p *parser) template() *Template {
 }
 
 // templateTexts parses a template, with hole for what stands between ${ and }.
-// It gives the texts around the holes.
+// It gives the texts around the holes: one more than there are holes.
 func (p *parser) templateTexts(what string, hole func()) (texts []string) {
 	for p.tok != tTemplate && p.tok != tTemplateTail {
 		texts = append(texts, p.text[p.start+1:p.end-2])
@@ -576,7 +576,7 @@ func (p *parser) templateTexts(what string, hole func()) (texts []string) {
 		hole()
 		if p.tok != tRBrace {
 			p.errorHere(`"}" that closes the ` + what + ` in the template`)
-			return texts
+			return append(texts, "")
 		}
 		p.rescanTemplate()
 	}

@@ -80,11 +80,14 @@ func (p *parser) skipTrivia(i int) int {
 	return i
 }
 
-// comment keeps a comment once, however often its place is scanned.
+// comment keeps a comment. Where a place is scanned again, perhaps as something
+// else, the last time counts.
 func (p *parser) comment(start, end int) {
-	if n := len(p.comments); n == 0 || p.comments[n-1].Start < start {
-		p.comments = append(p.comments, Comment{Range{start, end}})
+	n := len(p.comments)
+	for n > 0 && p.comments[n-1].End > start {
+		n--
 	}
+	p.comments = append(p.comments[:n], Comment{Range{start, end}})
 }
 
 // scanToken reads the token at p.start.

@@ -133,6 +133,8 @@ func (w *walker) resolve(x syntax.Expr) (target, bool) {
 // field is the export of a namespace or the part of a component with this name.
 func (w *walker) field(to target, name string) (target, bool) {
 	switch {
+	case name == "":
+		return target{}, false // the source is broken there
 	case to.library == "" && to.name == "*":
 		sym, ok := w.s.set.Export(w.s.set.Module(to.local), name)
 		if !ok {
