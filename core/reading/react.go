@@ -421,7 +421,7 @@ func (r *reader) reactComponent(name string, m *made) *contract.Contract {
 	if typed {
 		shape = r.eval.Shape(propsType.node, m.scope(propsType.module))
 	} else {
-		shape = taken.shape(m.module)
+		shape = taken.shape(m.module, m.fn)
 	}
 	r.drainOdd(name)
 	for _, b := range shape.Bases {

@@ -81,9 +81,13 @@ func (t *taken) local(name string) string {
 	return ""
 }
 
-// shape is what can be known of untyped props: the names taken apart.
-func (t *taken) shape(m *modules.Module) *evaluate.Shape {
+// shape is what can be known of untyped props: the names taken apart. Where fn
+// keeps the props as a whole, it may take more of them.
+func (t *taken) shape(m *modules.Module, fn *syntax.Func) *evaluate.Shape {
 	s := &evaluate.Shape{}
+	if t.props != "" {
+		s.Bases = append(s.Bases, evaluate.Base{Name: t.props, At: m.Place(fn.Params[0])})
+	}
 	for _, name := range t.order {
 		if name == "" {
 			continue // cannot be given by name
@@ -217,11 +221,6 @@ func (b *body) use(t *taken, name string) use {
 func (r *reader) body(m *made, t *taken) *body {
 	r.current = m.module
 	b := &body{fallback: map[string]bool{}, drawn: map[string]bool{}, looped: map[string]bool{}, tags: map[string]bool{}, whole: true}
-	if len(m.fn.Params) > 0 {
-		if id, ok := m.fn.Params[0].Name.(*syntax.Ident); ok {
-			t.props = id.Name
-		}
-	}
 	var walk func(n syntax.Node, looped bool)
 	walk = func(n syntax.Node, looped bool) {
 		switch n := n.(type) {

@@ -230,7 +230,7 @@ func TestUntypedComponents(t *testing.T) {
 	r, err := readFiles(t, map[string]string{
 		"package.json": manifest,
 		"src/index.ts": "export * from './a.jsx'",
-		"src/a.jsx":    "export function A({ tone = 'calm', children, renderRow, onGo, ...rest }) { return <p {...rest}>{children}{renderRow()}{tone}</p> }",
+		"src/a.jsx":    "export function A({ tone = 'calm', children, renderRow, onGo, ...rest }) { return <p {...rest}>{children}{renderRow()}{tone}</p> }\nexport const Whole = (given) => <p>{given.tone}</p>",
 	}, Options{})
 	if err != nil {
 		t.Fatal(err)
@@ -254,6 +254,9 @@ func TestUntypedComponents(t *testing.T) {
 	}
 	if len(c.PassThrough.To) != 1 {
 		t.Errorf("pass-through is %+v", c.PassThrough)
+	}
+	if w := r.Listing.Component("Whole"); w == nil || w.Complete || len(w.Bases) != 1 || w.Bases[0].Name != "given" {
+		t.Errorf("Whole, which keeps its props whole, is %+v", w)
 	}
 }
 
