@@ -38,6 +38,7 @@ type Manifest struct {
 	Types            string            `json:"types"`
 	Typings          string            `json:"typings"`
 	Source           string            `json:"source"`
+	TypesVersions    Ordered           `json:"typesVersions"`
 	Exports          Ordered           `json:"exports"`
 	Imports          Ordered           `json:"imports"`
 	Dependencies     map[string]string `json:"dependencies"`
@@ -219,6 +220,27 @@ func (m *Manifest) Entries() []Entry {
 		list = append(list, Entry{key, e.Values[i].Targets()})
 	}
 	return list
+}
+
+// entry finds one module of the package, through patterns too.
+func (m *Manifest) entry(module string) (Entry, bool) {
+	for _, e := range m.Entries() {
+		if e.Module == module {
+			return e, true
+		}
+	}
+	best, found := Entry{}, ""
+	for i, key := range m.Exports.Keys {
+		rest, ok := matchStar(key, module)
+		if !ok || !strings.Contains(key, "*") || len(key) <= len(found) {
+			continue
+		}
+		found, best = key, Entry{Module: module}
+		for _, target := range m.Exports.Values[i].Targets() {
+			best.Targets = append(best.Targets, strings.Replace(target, "*", rest, 1))
+		}
+	}
+	return best, len(best.Targets) > 0
 }
 
 // lockFile is what is used of a package-lock.json, in its versions 1 to 3.

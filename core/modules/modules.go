@@ -17,17 +17,30 @@ import (
 	"steadysocket/core/syntax"
 )
 
-// Module is one parsed file with its tables of names.
+// Module is one parsed file with its tables of names, or the body of a
+// namespace in one.
 type Module struct {
 	Path    string
 	Source  string
 	File    *syntax.File
 	Lines   *place.Lines
+	Outer   *Module               // of a namespace: what it stands in
 	Imports map[string]Import     // by local name
-	Exports map[string]Export     // by exported name
+	Exports map[string]Export     // by exported name; "=" for export =
 	Stars   []Star                // export * from
 	Decls   map[string][]Declared // top-level declarations by name, types and values
 	Froms   []string              // all module names imported from, in order
+
+	spaces map[*syntax.Module]*Module // bodies of namespaces, by declaration
+	extras []extra                    // declare module, declare global
+	script bool                       // neither imports nor exports: what it declares holds everywhere
+}
+
+// extra is a body whose declarations belong to another module, or with the
+// name "" to all.
+type extra struct {
+	name string
+	body *Module
 }
 
 // Import is what a local name was imported as. Name is "*" for a namespace.
@@ -58,8 +71,9 @@ type Star struct {
 // Declared is one top-level declaration: the statement and, of a variable, its
 // declarator.
 type Declared struct {
-	Node syntax.Node // *FuncDecl, *ClassDecl, *Declarator, *Interface, *Alias, *Enum, *Module
-	Stmt syntax.Stmt
+	Node   syntax.Node // *FuncDecl, *ClassDecl, *Declarator, *Interface, *Alias, *Enum, *Module, *ImportEquals
+	Stmt   syntax.Stmt
+	Module *Module // that it stands in
 }
 
 // Place gives the place of a node of m.
@@ -70,18 +84,30 @@ type Set struct {
 	FS       fs.FS
 	Dir      string // folder of the package, "." for the root
 	Manifest *Manifest
+	// Installed says whether names are followed into other packages, where
+	// those are there: in node_modules, or beside this one in the source.
+	Installed bool
+	// Known are modules whose names are known by meaning, whether their
+	// package is there or not.
+	Known map[string]*Module
 
-	aliases aliases
-	mu      sync.Mutex
-	modules map[string]*Module
-	missing map[string]error
-	exists  map[string]bool
+	aliases   aliases
+	mu        sync.Mutex
+	modules   map[string]*Module
+	missing   map[string]error
+	exists    map[string]bool
+	packages  map[string]*Manifest  // by folder; nil where there is none
+	siblings  map[string]string     // folders of the packages of the source, by name
+	ambient   map[string]*Module    // declare module "name" without a file
+	additions map[string][]*Module  // bodies that add to a file's declarations
+	globals   map[string][]Declared // what holds everywhere
 }
 
 // Open prepares the package or app in dir of a source; nothing is parsed yet.
 // A missing package.json is no error: Manifest is then empty.
 func Open(fsys fs.FS, dir string) (*Set, error) {
-	s := &Set{FS: fsys, Dir: dir, modules: map[string]*Module{}, missing: map[string]error{}, exists: map[string]bool{}}
+	s := &Set{FS: fsys, Dir: dir, modules: map[string]*Module{}, missing: map[string]error{}, exists: map[string]bool{}, packages: map[string]*Manifest{},
+		ambient: map[string]*Module{}, additions: map[string][]*Module{}, globals: map[string][]Declared{}}
 	var err error
 	if s.Manifest, err = ReadManifest(fsys, dir); err != nil && !errors.Is(err, fs.ErrNotExist) {
 		return nil, err
@@ -168,7 +194,8 @@ func (s *Set) Load(files []string, follow bool) {
 				continue
 			}
 			for _, from := range m.Froms {
-				if file, ok := s.Resolve(m.Path, from); ok && s.modules[file] == nil && s.missing[file] == nil {
+				file, ok := s.Resolve(m.Path, from)
+				if _, foreign := s.Foreign(file); ok && !foreign && s.modules[file] == nil && s.missing[file] == nil {
 					next[file] = true
 				}
 			}
@@ -208,6 +235,55 @@ func (s *Set) parseAll(files []string) {
 	}
 	close(work)
 	wg.Wait()
+	for _, name := range files {
+		if m := s.modules[name]; m != nil {
+			s.spread(m)
+		}
+	}
+}
+
+// load gives the module of a file, which is parsed where that has not happened
+// yet; nil where it cannot be read.
+func (s *Set) load(file string) *Module {
+	if m := s.modules[file]; m != nil || s.missing[file] != nil {
+		return m
+	}
+	s.parseAll([]string{file})
+	return s.modules[file]
+}
+
+// spread hands what m declares for other modules to those. Each body is handed
+// over once.
+func (s *Set) spread(m *Module) {
+	extras := m.extras
+	m.extras = nil
+	for _, x := range extras {
+		if x.name == "" {
+			s.everywhere(x.body)
+		} else if file, ok := s.Resolve(m.Path, x.name); ok {
+			s.additions[file] = append(s.additions[file], x.body)
+		} else if s.Known[x.name] == nil && s.ambient[x.name] == nil {
+			s.ambient[x.name] = x.body
+		}
+	}
+	if m.script {
+		m.script = false
+		s.everywhere(m)
+	}
+}
+
+// everywhere notes that what m declares holds in every module.
+func (s *Set) everywhere(m *Module) {
+	for name, decls := range m.Decls {
+		s.globals[name] = append(s.globals[name], decls...)
+	}
+}
+
+// Parse makes a module of a text that is no file of the source.
+func Parse(name, text string) *Module {
+	m := &Module{Path: name, Source: text, File: syntax.Parse(name, text), Lines: place.NewLines(text)}
+	m.tables()
+	return m
 }
 
 func (s *Set) parse(name string) (*Module, error) {
@@ -215,10 +291,7 @@ func (s *Set) parse(name string) (*Module, error) {
 	if err != nil {
 		return nil, err
 	}
-	text := string(data)
-	m := &Module{Path: name, Source: text, File: syntax.Parse(name, text), Lines: place.NewLines(text)}
-	m.tables()
-	return m, nil
+	return Parse(name, string(data)), nil
 }
 
 // Module gives a loaded module, or nil.
@@ -297,16 +370,28 @@ func (s *Set) Resolve(from, name string) (string, bool) {
 	case strings.HasPrefix(name, "."):
 		return s.file(path.Join(path.Dir(from), name))
 	case strings.HasPrefix(name, "#"):
-		for i, key := range s.Manifest.Imports.Keys {
+		dir, manifest := s.Dir, s.Manifest
+		if _, foreign := s.Foreign(from); foreign {
+			for dir = path.Dir(from); manifest == s.Manifest && dir != "."; dir = path.Dir(dir) {
+				if m := s.manifest(dir); m != nil && m.Name != "" {
+					manifest = m
+					break
+				}
+			}
+		}
+		for i, key := range manifest.Imports.Keys {
 			if rest, ok := matchStar(key, name); ok {
-				for _, target := range s.Manifest.Imports.Values[i].Targets() {
-					if file, ok := s.file(path.Join(s.Dir, strings.Replace(target, "*", rest, 1))); ok {
+				for _, target := range manifest.Imports.Values[i].Targets() {
+					if file, ok := s.file(path.Join(dir, strings.Replace(target, "*", rest, 1))); ok {
 						return file, true
 					}
 				}
 			}
 		}
 		return "", false
+	}
+	if _, foreign := s.Foreign(from); foreign {
+		return s.installed(path.Dir(from), name)
 	}
 	best, bestRest := "", ""
 	for pattern := range s.aliases.paths {
@@ -327,7 +412,12 @@ func (s *Set) Resolve(from, name string) (string, bool) {
 		}
 	}
 	if self := s.Manifest.Name; self != "" && (name == self || strings.HasPrefix(name, self+"/")) {
-		return s.Entry("." + strings.TrimPrefix(name, self))
+		if file, ok := s.Entry("." + strings.TrimPrefix(name, self)); ok {
+			return file, true
+		}
+	}
+	if s.Installed {
+		return s.installed(path.Dir(from), name)
 	}
 	return "", false
 }
@@ -345,11 +435,11 @@ func matchStar(pattern, name string) (rest string, ok bool) {
 }
 
 // Entry finds the file behind a module of the package itself ("." and so on).
-func (s *Set) Entry(module string) (string, bool) {
-	for _, e := range s.Manifest.Entries() {
-		if e.Module == module {
-			return s.entryFile(e)
-		}
+func (s *Set) Entry(module string) (string, bool) { return s.entry(s.Dir, s.Manifest, module) }
+
+func (s *Set) entry(dir string, m *Manifest, module string) (string, bool) {
+	if e, ok := m.entry(module); ok {
+		return s.entryFile(dir, e)
 	}
 	return "", false
 }
@@ -357,12 +447,12 @@ func (s *Set) Entry(module string) (string, bool) {
 // outputs are the usual folders that a build writes to; their sources stand in src.
 var outputs = map[string]bool{"dist": true, "lib": true, "build": true, "es": true, "esm": true, "cjs": true, "out": true}
 
-func (s *Set) entryFile(e Entry) (string, bool) {
+func (s *Set) entryFile(dir string, e Entry) (string, bool) {
 	for _, target := range e.Targets {
 		if target == "" {
 			continue
 		}
-		if file, ok := s.file(path.Join(s.Dir, target)); ok {
+		if file, ok := s.file(path.Join(dir, target)); ok {
 			return file, true
 		}
 	}
@@ -378,7 +468,7 @@ func (s *Set) entryFile(e Entry) (string, bool) {
 				base = strings.TrimSuffix(base, ext)
 			}
 			for j := i; j >= 0; j-- {
-				if file, ok := s.file(path.Join(append([]string{s.Dir}, append(append([]string{}, parts[:j]...), "src", strings.TrimSuffix(base, path.Ext(base)))...)...)); ok {
+				if file, ok := s.file(path.Join(append([]string{dir}, append(append([]string{}, parts[:j]...), "src", strings.TrimSuffix(base, path.Ext(base)))...)...)); ok {
 					return file, true
 				}
 			}
@@ -386,7 +476,7 @@ func (s *Set) entryFile(e Entry) (string, bool) {
 	}
 	if e.Module == "." {
 		for _, name := range []string{"src/index", "index", "src/main", "lib/index"} {
-			if file, ok := s.file(path.Join(s.Dir, name)); ok {
+			if file, ok := s.file(path.Join(dir, name)); ok {
 				return file, true
 			}
 		}

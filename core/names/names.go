@@ -80,6 +80,16 @@ func IsComponent(name string) bool {
 	return startsUpper(last) && (strings.ToUpper(last) != last || len(last) == 1)
 }
 
+// IsHook reports whether a name is spelled like that of shared logic.
+func IsHook(name string) bool {
+	rest, ok := strings.CutPrefix(name, "use")
+	return ok && startsUpper(rest)
+}
+
+// MayBeComponent reports whether a tag of this name is a component: it begins
+// with a capital.
+func MayBeComponent(name string) bool { return startsUpper(name) }
+
 // Initial gives the name of the member that says how a value starts.
 func Initial(value string) string { return "default" + UpperFirst(value) }
 

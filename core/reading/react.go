@@ -1,9 +1,10 @@
-// This file reads React function components.
+// This file finds what a React package exports that is a component, and the
+// function or class behind it.
 
 package reading
 
 import (
-	"cmp"
+	"sort"
 	"strings"
 
 	"steadysocket/core/contract"
@@ -12,19 +13,26 @@ import (
 	"steadysocket/core/names"
 	"steadysocket/core/place"
 	"steadysocket/core/syntax"
-	"steadysocket/core/types"
 )
 
-// made is a component function with what its wrappers say about it.
+// made is a component: its type, and the function or class that draws it where
+// that is here.
 type made struct {
 	module *modules.Module
-	fn     *syntax.Func
-	props  standing[syntax.Type] // from FC<P> or forwardRef<R, P>
-	ref    standing[syntax.Type] // from forwardRef<R, P>
-	refs   bool                  // wrapped by forwardRef
-	typed  bool                  // declared to be a component
+	of     evaluate.Type
+	fn     *syntax.Func  // the function, or the render method of class
+	class  *syntax.Class // nil for a function
+	names  []declared    // the names it is bound to, for what is assigned to them
+	styled *styled       // nil for all that is no styled element
 	parts  []part
 	doc    standing[syntax.Node] // where the documentation stands
+	at     place.Place           // of a declaration without a body
+}
+
+// declared is a name in a module.
+type declared struct {
+	module *modules.Module
+	name   string
 }
 
 // standing is a node with the module that it stands in: what wraps a component
@@ -49,8 +57,8 @@ func docOf(s standing[syntax.Node]) string {
 	return s.module.File.Doc(s.node)
 }
 
-// reactExport reads an exported name if it is a component, and reports whether
-// it was one (or looked like one and was listed as unread).
+// reactExport reads an exported name if it is a component or a hook, and reports
+// whether it was one (or looked like one and was listed as unread).
 func (r *reader) reactExport(e entry) bool {
 	if e.symbol.External() {
 		if names.IsComponent(e.name) {
@@ -59,52 +67,45 @@ func (r *reader) reactExport(e entry) bool {
 		return true
 	}
 	if e.symbol.Namespace {
-		r.unread(r.exportPlace(e), "", "%s is a whole module given out as one name; what stands in it is not read yet", e.name)
-		return true
+		return r.space(e)
 	}
 	name := e.name
 	if name == "default" {
 		name = r.defaultName(e)
 	}
-	if !names.IsComponent(name) {
+	if names.IsHook(name) {
+		return r.hook(name, e)
+	}
+	if !names.MayBeComponent(name) {
 		return false
 	}
-	value, doc := valueOf(e.symbol)
-	if value == nil {
-		if class := classOf(e.symbol); class != nil && class.Extends != nil {
-			r.unread(r.at(e.symbol.Module, class), name, "%s is a class; class components are not read yet", name)
-			return true
-		}
-		if at := declaredComponent(e.symbol); at != nil {
-			r.unread(r.at(e.symbol.Module, at), name, "only the declaration of %s is here; components are not read from declarations yet", name)
-			return true
-		}
-		return false
-	}
-	key := e.symbol.Module.Path + "#" + e.symbol.Name
 	export := contract.Export{Module: e.module, Name: e.name, Kind: "named"}
 	if e.name == "default" {
 		export.Kind = "default"
 	}
-	if i, known := r.seen[key]; known {
-		r.again(&r.listing.Components[i], export)
-		return true
-	}
-	m := &made{module: e.symbol.Module, doc: standing[syntax.Node]{e.symbol.Module, doc}}
-	why := r.unwrap(m, value, 0)
-	if m.fn == nil {
-		if why == "" {
-			return false
+	return r.component(name, e.symbol, export)
+}
+
+// component reads what a symbol stands for, if it is a component.
+func (r *reader) component(name string, sym modules.Symbol, export contract.Export) bool {
+	key := sym.Module.Path + "#" + sym.Name
+	if sym.Node == nil {
+		if i, known := r.seen[key]; known {
+			r.again(&r.listing.Components[i], export)
+			return true
 		}
-		r.unread(r.at(e.symbol.Module, value), name, "%s", why)
-		return true
 	}
-	if !m.typed && !drawsJSX(m.fn) {
-		return false
+	m, why := r.make(sym)
+	if m == nil {
+		if why == "" || !names.IsComponent(name) {
+			return r.bundle(name, sym, export)
+		}
+		r.unread(r.declaredAt(sym), name, "%s", why)
+		return true
 	}
 	c := r.reactComponent(name, m)
 	c.Export = export
-	parts := r.parts(c, m, e.symbol)
+	parts := r.parts(c, m)
 	r.seen[key] = len(r.listing.Components)
 	r.listing.Components = append(r.listing.Components, *c)
 	for _, part := range parts {
@@ -113,13 +114,162 @@ func (r *reader) reactExport(e entry) bool {
 	return true
 }
 
+// declaredAt gives the place where a symbol is declared.
+func (r *reader) declaredAt(sym modules.Symbol) place.Place {
+	if sym.Node != nil {
+		return r.at(sym.Module, sym.Node)
+	}
+	if value, _ := valueOf(sym); value != nil {
+		return r.at(sym.Module, value)
+	}
+	for _, d := range sym.Decls {
+		return r.at(d.Module, d.Node)
+	}
+	return place.Place{File: r.set.Rel(sym.Module.Path), Line: 1, Column: 1}
+}
+
+// make finds out whether a symbol is a component. It gives a reason where
+// something may be one and cannot be read.
+func (r *reader) make(sym modules.Symbol) (m *made, why string) {
+	value, doc := valueOf(sym)
+	m = &made{module: sym.Module, of: r.eval.Value(sym), doc: standing[syntax.Node]{sym.Module, doc}, at: r.declaredAt(sym)}
+	if sym.Node == nil {
+		m.names = append(m.names, declared{sym.Module, sym.Name})
+	}
+	if value == nil {
+		for _, d := range sym.Decls {
+			switch n := d.Node.(type) {
+			case *syntax.FuncDecl, *syntax.ClassDecl:
+				m.doc = standing[syntax.Node]{d.Module, n}
+				if c, ok := n.(*syntax.ClassDecl); ok {
+					r.classBody(m, c.Class)
+				}
+			case *syntax.Declarator:
+				m.doc = standing[syntax.Node]{d.Module, d.Stmt}
+			}
+		}
+	}
+	return r.made(m, value)
+}
+
+// made looks behind a component's value and holds against its type whether it
+// is a component at all.
+func (r *reader) made(m *made, value syntax.Expr) (*made, string) {
+	r.unwrap(m, value, 0)
+	if r.eval.PropsType(m.of) != nil {
+		return m, ""
+	}
+	if m.styled != nil {
+		return m, ""
+	}
+	direct, _ := syntax.Bare(orBad(value)).(*syntax.Func)
+	if m.fn != nil && m.class == nil && drawsJSX(m.fn) && (direct == m.fn || r.eval.Unknown(m.of) == "") {
+		return m, ""
+	}
+	why := r.eval.Unknown(m.of)
+	switch {
+	case why == "":
+	case value == nil:
+		if !looksDeclared(m) {
+			return nil, ""
+		}
+	case m.class != nil:
+	default:
+		if _, call := syntax.Bare(value).(*syntax.Call); !call && m.fn == nil {
+			if _, ident := syntax.Bare(value).(*syntax.Ident); !ident {
+				return nil, ""
+			}
+		}
+	}
+	return nil, why
+}
+
+// orBad is x, or an expression that is none.
+func orBad(x syntax.Expr) syntax.Expr {
+	if x == nil {
+		return &syntax.Bad{}
+	}
+	return x
+}
+
+// looksDeclared reports whether a declaration that is not understood is written
+// like a component's.
+func looksDeclared(m *made) bool {
+	if m.doc.node == nil {
+		return false
+	}
+	text := m.doc.module.Source[m.doc.node.Pos():m.doc.node.Stop()]
+	for _, word := range []string{"Component", "JSX.Element", "ReactElement", "ReactNode", "FC<"} {
+		if strings.Contains(text, word) {
+			return true
+		}
+	}
+	return false
+}
+
+// space reads a whole module that is given out as one name: its components hang
+// on that name.
+func (r *reader) space(e entry) bool {
+	if !names.IsComponent(e.name) {
+		return false
+	}
+	found := false
+	for _, name := range r.set.Names(e.symbol) {
+		sym, ok := r.set.Member(e.symbol, name)
+		if !ok || sym.External() || sym.Namespace || !names.IsComponent(name) {
+			continue
+		}
+		if r.component(e.name+"."+name, sym, contract.Export{Module: e.module, Name: name, Kind: "member", Of: e.name}) {
+			found = true
+		}
+	}
+	return found
+}
+
+// bundle reads a constant that holds components by name; false where it is none.
+func (r *reader) bundle(name string, sym modules.Symbol, export contract.Export) bool {
+	of := r.eval.Value(sym)
+	if r.eval.Unknown(of) != "" || len(r.eval.Signatures(of)) > 0 {
+		return false
+	}
+	statics := r.eval.Statics(of)
+	value, _ := valueOf(sym)
+	for _, s := range statics {
+		m := &made{module: sym.Module, of: s.Type, at: r.rel(s.At), doc: standing[syntax.Node]{}}
+		if o, ok := syntax.Bare(orBad(value)).(*syntax.Object); ok {
+			for _, p := range o.Props {
+				if key, ok := syntax.KeyName(p.Key); ok && key == s.Name && p.Kind == syntax.InitProperty {
+					m.doc = standing[syntax.Node]{sym.Module, p}
+					r.unwrap(m, p.Value, 0)
+				}
+			}
+		}
+		c := r.reactComponent(name+"."+s.Name, m)
+		if c.Summary == "" {
+			c.Summary = parseDoc(s.Doc).text
+		}
+		c.Export = contract.Export{Module: export.Module, Name: s.Name, Kind: "member", Of: name}
+		r.listing.Components = append(r.listing.Components, *c)
+	}
+	return len(statics) > 0
+}
+
+func (r *reader) rel(p place.Place) place.Place {
+	p.File = r.set.Rel(p.File)
+	return p
+}
+
 // again notes a further way to reach a component. A name of its own wins over
 // the default export.
 func (r *reader) again(c *contract.Contract, export contract.Export) {
 	if c.Export.Name == "default" && export.Name != "default" {
 		c.Export, export = contract.Export{Module: export.Module, Name: export.Name, Kind: export.Kind, Also: c.Export.Also}, c.Export
 	}
-	c.Export.Also = append(c.Export.Also, contract.OtherPath{Module: export.Module, Name: export.Name})
+	name := export.Name
+	if export.Kind == "member" {
+		name = export.Of + "." + name
+	}
+	c.Export.Also = append(c.Export.Also, contract.OtherPath{Module: export.Module, Name: name})
 }
 
 func (r *reader) defaultName(e entry) string {
@@ -185,34 +335,6 @@ func valueOf(s modules.Symbol) (syntax.Expr, syntax.Node) {
 	return nil, nil
 }
 
-// declaredComponent finds a declaration without a value whose type is that of a
-// component: it names a component type, or what a component returns.
-func declaredComponent(s modules.Symbol) syntax.Node {
-	for _, d := range s.Decls {
-		var t syntax.Node
-		switch n := d.Node.(type) {
-		case *syntax.FuncDecl:
-			if n.Func.Body == nil && n.Func.Returns != nil {
-				t = n.Func.Returns
-			}
-		case *syntax.Declarator:
-			if n.Value == nil && n.Type != nil {
-				t = n.Type
-			}
-		}
-		if t == nil {
-			continue
-		}
-		text := s.Module.Source[t.Pos():t.Stop()]
-		for _, word := range []string{"Component<", "JSX.Element", "ReactElement", "ReactNode", "FC<"} {
-			if strings.Contains(text, word) {
-				return d.Node
-			}
-		}
-	}
-	return nil
-}
-
 func classOf(s modules.Symbol) *syntax.Class {
 	for _, d := range s.Decls {
 		if n, ok := d.Node.(*syntax.ClassDecl); ok {
@@ -241,124 +363,124 @@ func (r *reader) fromReact(m *modules.Module, x syntax.Expr) string {
 	return ""
 }
 
-// componentTypes are the types that declare a variable to be a component.
-var componentTypes = map[string]bool{"FC": true, "FunctionComponent": true, "VFC": true, "ComponentType": true}
-
-// unwrap finds the function in a component's value and fills m. It gives a
-// reason where something looks like a component and is not understood.
-func (r *reader) unwrap(m *made, x syntax.Expr, depth int) (why string) {
+// unwrap looks for the function or class behind a value: through names, casts,
+// and the calls that wrap components.
+func (r *reader) unwrap(m *made, x syntax.Expr, depth int) {
 	if depth > 20 {
-		return "the component is wrapped too deep"
+		return
 	}
 	switch x := x.(type) {
 	case *syntax.Func:
 		m.fn = x
-		r.declaredType(m)
+	case *syntax.Class:
+		r.classBody(m, x)
 	case *syntax.Paren:
-		return r.unwrap(m, x.X, depth+1)
+		r.unwrap(m, x.X, depth+1)
 	case *syntax.Cast:
-		if p := r.propsOfComponentType(x.Type, m.module); p != nil {
-			m.props, m.typed = standing[syntax.Type]{m.module, p}, true
-		}
-		return r.unwrap(m, x.X, depth+1)
+		r.unwrap(m, x.X, depth+1)
 	case *syntax.Ident:
 		sym, ok := r.set.Local(m.module, x.Name)
-		if !ok || sym.External() {
-			if ok && names.IsComponent(x.Name) {
-				return "it is another name of " + x.Name + " from " + sym.Package + ", which is not here"
-			}
-			return ""
+		if !ok || sym.External() || sym.Module == nil || sym.Namespace {
+			return
+		}
+		if _, foreign := r.set.Foreign(sym.Module.Path); foreign {
+			return
 		}
 		value, doc := valueOf(sym)
-		if value == nil {
-			return ""
+		inner := &made{module: sym.Module, of: m.of, names: append(m.names, declared{sym.Module, sym.Name}), doc: standing[syntax.Node]{sym.Module, doc}}
+		if value != nil {
+			r.unwrap(inner, value, depth+1)
+		} else if class := classOf(sym); class != nil {
+			r.classBody(inner, class)
 		}
-		inner := &made{module: sym.Module, doc: standing[syntax.Node]{sym.Module, doc}}
-		why := r.unwrap(inner, value, depth+1)
-		if inner.fn != nil {
-			if docOf(m.doc) == "" {
-				m.doc = inner.doc
-			}
-			m.module, m.fn = inner.module, inner.fn
-			m.props, m.ref, m.refs = cmp.Or(m.props, inner.props), cmp.Or(m.ref, inner.ref), m.refs || inner.refs
-			m.typed = m.typed || inner.typed
-			m.parts = append(m.parts, inner.parts...)
+		if inner.fn == nil && inner.class == nil && inner.styled == nil {
+			return
 		}
-		return why
+		if docOf(m.doc) == "" {
+			m.doc = inner.doc
+		}
+		m.module, m.fn, m.class, m.styled, m.names = inner.module, inner.fn, inner.class, inner.styled, inner.names
+		m.parts = append(m.parts, inner.parts...)
 	case *syntax.Call:
-		return r.unwrapCall(m, x, depth)
+		r.unwrapCall(m, x, depth)
 	case *syntax.Tagged:
-		return "it is a styled element; those are not read yet"
+		r.unwrapStyled(m, x.Tag, x.TypeArgs)
 	}
-	return ""
 }
 
-func (r *reader) unwrapCall(m *made, x *syntax.Call, depth int) string {
-	switch r.fromReact(m.module, x.Fun) {
-	case "forwardRef":
-		m.refs, m.typed = true, true
-		if len(x.TypeArgs) > 0 {
-			m.ref = standing[syntax.Type]{m.module, x.TypeArgs[0]}
-		}
-		if len(x.TypeArgs) > 1 {
-			m.props = standing[syntax.Type]{m.module, x.TypeArgs[1]}
-		}
-	case "memo":
-		m.typed = true
-		if len(x.TypeArgs) > 0 && r.propsOfComponentType(x.TypeArgs[0], m.module) == nil {
-			m.props = standing[syntax.Type]{m.module, x.TypeArgs[0]}
-		}
-	case "createContext":
-		return ""
-	case "lazy":
-		return "it is loaded when it is first drawn; such components are not read yet"
-	default:
-		if member, ok := x.Fun.(*syntax.Member); ok && len(x.Args) > 1 {
-			object, plain := member.X.(*syntax.Ident)
-			name, named := member.Name.(*syntax.Ident)
-			if plain && named && object.Name == "Object" && name.Name == "assign" {
-				for _, arg := range x.Args[1:] {
-					if o, ok := arg.(*syntax.Object); ok {
-						for _, p := range o.Props {
-							if name, ok := syntax.KeyName(p.Key); ok && p.Kind == syntax.InitProperty {
-								m.parts = append(m.parts, part{m.module, name, p.Value, p})
-							}
+// wrappers are the calls that give a component back as it is, for its first
+// argument; what they add stands in the type.
+var wrappers = map[string]bool{"forwardRef": true, "memo": true}
+
+func (r *reader) unwrapCall(m *made, x *syntax.Call, depth int) {
+	name := r.fromReact(m.module, x.Fun)
+	switch {
+	case name == "lazy" && len(x.Args) > 0:
+		r.unwrapLazy(m, x.Args[0], depth)
+		return
+	case r.isStyled(m.module, x.Fun):
+		r.unwrapStyled(m, x, nil)
+		return
+	case name == "createContext" || len(x.Args) == 0:
+		return
+	}
+	if member, ok := x.Fun.(*syntax.Member); ok && len(x.Args) > 1 {
+		object, plain := member.X.(*syntax.Ident)
+		name, named := member.Name.(*syntax.Ident)
+		if plain && named && object.Name == "Object" && name.Name == "assign" {
+			for _, arg := range x.Args[1:] {
+				if o, ok := arg.(*syntax.Object); ok {
+					for _, p := range o.Props {
+						if name, ok := syntax.KeyName(p.Key); ok && p.Kind == syntax.InitProperty {
+							m.parts = append(m.parts, part{m.module, name, p.Value, p})
 						}
 					}
 				}
-				return r.unwrap(m, x.Args[0], depth+1)
 			}
+			r.unwrap(m, x.Args[0], depth+1)
+			return
 		}
-		return "it is made by a call that is not read yet: " + evaluate.Clip(evaluate.Written(evaluate.In(m.module), x.Fun))
 	}
-	if len(x.Args) == 0 {
-		return "it wraps nothing"
-	}
-	return r.unwrap(m, x.Args[0], depth+1)
-}
-
-// declaredType takes the props from the type of the variable that holds m.fn.
-func (r *reader) declaredType(m *made) {
-	v, ok := m.doc.node.(*syntax.VarDecl)
-	if !ok {
-		return
-	}
-	for _, d := range v.Decls {
-		if d.Type != nil && d.Value != nil && d.Value.Pos() <= m.fn.Pos() && m.fn.Stop() <= d.Value.Stop() {
-			if p := r.propsOfComponentType(d.Type, m.module); p != nil {
-				m.props, m.typed = standing[syntax.Type]{m.module, p}, true
-			}
-		}
+	if wrappers[name] {
+		r.unwrap(m, x.Args[0], depth+1)
 	}
 }
 
-// propsOfComponentType gives P of FC<P>, or nil.
-func (r *reader) propsOfComponentType(t syntax.Type, m *modules.Module) syntax.Type {
-	n, ok := t.(*syntax.TypeName)
-	if !ok || len(n.Args) != 1 || !componentTypes[r.fromReact(m, n.Name)] {
-		return nil
+// unwrapLazy follows lazy(() => import('./x')) to the component that is loaded.
+func (r *reader) unwrapLazy(m *made, load syntax.Expr, depth int) {
+	syntax.Walk(load, func(n syntax.Node) bool {
+		call, ok := n.(*syntax.Call)
+		if !ok || len(call.Args) != 1 {
+			return true
+		}
+		k, ok := call.Fun.(*syntax.Keyword)
+		l, text := call.Args[0].(*syntax.Literal)
+		if !ok || k.Word != "import" || !text {
+			return true
+		}
+		if sym, ok := r.set.Imported(m.module, l.Value, "default"); ok && !sym.External() {
+			if value, doc := valueOf(sym); value != nil {
+				m.module = sym.Module
+				if docOf(m.doc) == "" {
+					m.doc = standing[syntax.Node]{sym.Module, doc}
+				}
+				r.unwrap(m, value, depth+1)
+			}
+		}
+		return false
+	})
+}
+
+// classBody takes the render method of a class as the function that draws.
+func (r *reader) classBody(m *made, c *syntax.Class) {
+	m.class = c
+	for _, member := range c.Members {
+		name, ok := syntax.KeyName(member.Key)
+		fn, isFunc := member.Value.(*syntax.Func)
+		if ok && isFunc && name == "render" && (fn.Body != nil || fn.X != nil) {
+			m.fn = fn
+		}
 	}
-	return n.Args[0]
 }
 
 // drawsJSX reports whether a function holds JSX or makes elements by call.
@@ -382,266 +504,10 @@ func drawsJSX(fn *syntax.Func) bool {
 	return found
 }
 
-// scope is where a type of the component is evaluated: its type parameters are
-// in force only where it is written itself.
-func (m *made) scope(in *modules.Module) evaluate.Scope {
-	scope := evaluate.In(in)
-	if in == m.module {
-		scope = scope.WithParams(m.fn.TypeParams)
-	}
-	return scope
-}
-
-// reactComponent reads one component function.
-func (r *reader) reactComponent(name string, m *made) *contract.Contract {
-	at := r.at(m.module, m.fn)
-	c := &contract.Contract{Component: name, Kind: contract.KindComponent, Complete: true, At: &at}
-	doc := parseDoc(docOf(m.doc))
-	c.Summary, c.Deprecated = doc.text, doc.deprecated
-	scope := m.scope(m.module)
-	for _, p := range m.fn.TypeParams {
-		tp := contract.TypeParameter{Name: p.Name.Name}
-		if p.Constraint != nil {
-			tp.Constraint = contract.TypeOf(r.eval.Type(p.Constraint, scope))
-		}
-		if p.Default != nil {
-			tp.Default = contract.TypeOf(r.eval.Type(p.Default, scope))
-		}
-		c.TypeParameters = append(c.TypeParameters, tp)
-	}
-	taken := takenOf(m.fn)
-	body := r.body(m, taken)
-
-	var shape *evaluate.Shape
-	propsType := m.props
-	if len(m.fn.Params) > 0 && m.fn.Params[0].Type != nil {
-		propsType = standing[syntax.Type]{m.module, m.fn.Params[0].Type}
-	}
-	typed := propsType.node != nil
-	if typed {
-		shape = r.eval.Shape(propsType.node, m.scope(propsType.module))
-	} else {
-		shape = taken.shape(m.module, m.fn)
-	}
-	r.drainOdd(name)
-	for _, b := range shape.Bases {
-		b.At.File = r.set.Rel(b.At.File)
-		at := b.At
-		c.Bases = append(c.Bases, contract.Base{Name: b.Name, From: b.From, At: &at})
-		c.Complete = false
-	}
-	for _, member := range shape.Members {
-		r.member(c, member, taken, body, typed)
-	}
-	r.root(c, m, taken, body)
-	r.twoWay(c)
-	for _, p := range c.Props {
-		if p.Role == contract.RoleVariant {
-			c.Axes = append(c.Axes, p.Name)
-		}
-	}
-	if m.ref.node != nil {
-		c.Handle = &contract.Handle{Type: contract.TypeOf(&types.Named{Name: "Ref", Args: []types.Type{r.orUnknown(r.eval.Type(m.ref.node, m.scope(m.ref.module)))}})}
-	} else if m.refs {
-		c.Handle = &contract.Handle{}
-	}
-	r.drainOdd(name)
-	return c
-}
-
-func (r *reader) orUnknown(t types.Type) types.Type {
-	if t == nil {
-		return types.Unknown
-	}
-	return t
-}
-
-// drainOdd lists what the evaluator did not understand.
-func (r *reader) drainOdd(component string) {
-	for _, odd := range r.eval.Odd {
-		odd.At.File = r.set.Rel(odd.At.File)
-		r.unread(odd.At, component, "%s", odd.Why)
-	}
-	r.eval.Odd = nil
-}
-
-// member sorts one member of the props into the contract.
-func (r *reader) member(c *contract.Contract, m evaluate.Member, taken *taken, body *body, typed bool) {
-	doc := parseDoc(m.Doc)
-	m.At.File = r.set.Rel(m.At.File)
-	at := m.At
-	origin := m.Origin
-	if origin == "" {
-		origin = "own"
-	}
-	required := contract.FactOf(!m.Optional)
-	if !typed {
-		required = contract.Unknown
-	}
-	kind, name := names.React(m.Name)
-	use := body.use(taken, m.Name)
-	fn := functionOf(m.Type)
-	switch {
-	case fn != nil && kind == names.Event:
-		e := contract.Event{Name: name, Spelled: contract.SpelledAs(m.Name), Required: required, Origin: origin,
-			Deprecated: doc.deprecated, Description: doc.text, At: &at, Returns: contract.TypeOf(fn.Result), Payload: payloadOf(fn)}
-		c.Events = append(c.Events, e)
-		return
-	case fn != nil && isContent(fn.Result):
-		gives := payloadOf(fn)
-		if len(fn.Params) == 1 {
-			if o, ok := fn.Params[0].Type.(*types.Object); ok {
-				gives = &contract.Payload{}
-				for _, f := range o.Fields {
-					gives.Fields = append(gives.Fields, contract.Field{Name: f.Name, Type: contract.TypeOf(f.Type), Optional: f.Optional})
-				}
-			}
-		}
-		c.Slots = append(c.Slots, contract.Slot{Name: name, Spelled: contract.SpelledAs(m.Name), Form: contract.FormFunction, Required: required,
-			Fallback: use.fallback, InLoop: use.inLoop, Gives: gives, Origin: origin, Deprecated: doc.deprecated, Description: doc.text, At: &at})
-		return
-	case isContent(types.Without(orAny(m.Type), types.Undefined, types.Null)) || !typed && kind == names.Slot:
-		form := contract.FormContent
-		slot := contract.Slot{Name: name, Spelled: contract.SpelledAs(m.Name), Form: form, Required: required,
-			Fallback: use.fallback, InLoop: use.inLoop, Origin: origin, Deprecated: doc.deprecated, Description: doc.text, At: &at}
-		if !typed && name != "default" {
-			slot.Form = contract.FormFunction
-		}
-		c.Slots = append(c.Slots, slot)
-		return
-	case isComponent(m.Type) && taken.local(m.Name) != "" && !use.root:
-		c.Slots = append(c.Slots, contract.Slot{Name: name, Spelled: contract.SpelledAs(m.Name), Form: contract.FormComponent, Type: contract.TypeOf(m.Type),
-			Required: required, Fallback: use.fallback, InLoop: use.inLoop, Origin: origin, Deprecated: doc.deprecated, Description: doc.text, At: &at})
-		return
-	}
-	p := contract.Prop{Name: names.Camel(m.Name), Spelled: contract.SpelledAs(m.Name), Type: contract.TypeOf(m.Type), Required: required,
-		Origin: origin, Deprecated: doc.deprecated, Description: doc.text, Written: m.Written, At: &at}
-	if m.Name == "className" || m.Name == "style" {
-		p.Name = m.Name
-	}
-	if required != contract.Yes {
-		p.Default = r.defaultOf(taken, m.Name)
-	}
-	if !typed && p.Default.Kind != contract.DefaultNone {
-		p.Required = contract.No
-	}
-	if m.Type != nil {
-		if values, _, ok := types.Values(m.Type); ok && len(values) > 1 {
-			p.Role = contract.RoleVariant
-		}
-	}
-	c.Props = append(c.Props, p)
-}
-
-// orAny is t, or any where none is known.
-func orAny(t types.Type) types.Type {
-	if t == nil {
-		return types.Any
-	}
-	return t
-}
-
-func functionOf(t types.Type) *types.Func {
-	var found *types.Func
-	if t == nil {
-		return nil
-	}
-	for _, m := range types.Members(t) {
-		switch m := m.(type) {
-		case *types.Func:
-			if found != nil {
-				return nil
-			}
-			found = m
-		case types.Basic:
-			if m != types.Undefined && m != types.Null {
-				return nil
-			}
-		default:
-			return nil
-		}
-	}
-	return found
-}
-
-func payloadOf(fn *types.Func) *contract.Payload {
-	p := &contract.Payload{Positional: true}
-	for _, param := range fn.Params {
-		t := param.Type
-		p.Fields = append(p.Fields, contract.Field{Name: param.Name, Type: contract.TypeOf(t), Optional: param.Optional || param.Rest})
-	}
-	return p
-}
-
-// isContent recognises what can be rendered: Content, alone or with others that
-// can be too.
-func isContent(t types.Type) bool {
-	content := false
-	for _, m := range types.Members(t) {
-		n, ok := m.(*types.Named)
-		if ok && n.Own() && n.Name == "Content" {
-			content = true
-		}
-		if types.Assignable(m, types.Content).Answer != types.Yes {
-			return false
-		}
-	}
-	return content
-}
-
-func isComponent(t types.Type) bool {
-	if t == nil {
-		return false
-	}
-	for _, m := range types.Members(types.Without(t, types.Undefined, types.Null)) {
-		n, ok := m.(*types.Named)
-		if !ok || !n.Own() || n.Name != "Component" {
-			return false
-		}
-	}
-	return true
-}
-
-// twoWay finds values with their initial prop and their change event.
-func (r *reader) twoWay(c *contract.Contract) {
-	for _, p := range c.Props {
-		w := contract.TwoWay{Value: p.Name}
-		initial := names.Initial(p.Name)
-		if c.Prop(initial) != nil {
-			w.Initial = initial
-		}
-		for _, change := range changeNames(p.Name) {
-			if c.Event(change) != nil {
-				w.Change = change
-				break
-			}
-		}
-		switch {
-		case w.Change != "" && w.Initial != "":
-			w.Held = contract.HeldByBoth
-		case w.Change != "":
-			w.Held = contract.HeldByApp
-		default:
-			continue
-		}
-		c.TwoWay = append(c.TwoWay, w)
-	}
-}
-
-// changeNames are the events that may report a change of a value.
-func changeNames(value string) []string {
-	list := []string{value + "Change", "change" + names.UpperFirst(value)}
-	if value == "value" || value == "checked" {
-		list = append(list, "change")
-	}
-	return list
-}
-
-// parts reads the components that hang on a component: X.Row = Row, and what
-// Object.assign adds.
-func (r *reader) parts(c *contract.Contract, m *made, sym modules.Symbol) []*contract.Contract {
-	list := m.parts
-	for _, s := range sym.Module.File.Body {
+// assigned lists what the top of a module assigns to a member of a name: X.y = z.
+func assigned(of declared) map[string]part {
+	found := map[string]part{}
+	for _, s := range of.module.File.Body {
 		e, ok := s.(*syntax.ExprStmt)
 		if !ok {
 			continue
@@ -650,36 +516,100 @@ func (r *reader) parts(c *contract.Contract, m *made, sym modules.Symbol) []*con
 		if !ok || b.Op != "=" {
 			continue
 		}
-		member, ok := b.X.(*syntax.Member)
+		member, ok := syntax.Bare(b.X).(*syntax.Member)
 		if !ok {
 			continue
 		}
-		id, plain := member.X.(*syntax.Ident)
+		id, plain := syntax.Bare(member.X).(*syntax.Ident)
 		name, named := member.Name.(*syntax.Ident)
-		if plain && named && id.Name == sym.Name && names.IsComponent(name.Name) {
-			list = append(list, part{sym.Module, name.Name, b.Y, e})
+		if plain && named && id.Name == of.name {
+			found[name.Name] = part{of.module, name.Name, b.Y, e}
 		}
 	}
-	var read []*contract.Contract
-	for _, f := range list {
-		if !names.IsComponent(f.name) {
-			continue
+	return found
+}
+
+// static gives the value of a static member of a component: assigned to one of
+// its names, or declared in its class.
+func (m *made) static(name string) (part, bool) {
+	for _, of := range m.names {
+		if p, ok := assigned(of)[name]; ok {
+			return p, true
 		}
-		whole := c.Component + "." + f.name
-		inner := &made{module: f.module, doc: standing[syntax.Node]{f.module, f.at}}
-		why := r.unwrap(inner, f.value, 0)
-		at := r.at(f.module, f.at)
-		c.Parts = append(c.Parts, contract.Part{Name: f.name, Spelled: contract.SpelledAs(whole), Component: whole, Origin: "own", At: &at})
-		if inner.fn == nil {
-			if why == "" {
-				why = "it is no function that is read here"
+	}
+	if m.class != nil {
+		for _, member := range m.class.Members {
+			key, ok := syntax.KeyName(member.Key)
+			if !ok || key != name || !member.Modifiers.Has(syntax.Static) || member.Value == nil {
+				continue
 			}
-			r.unread(at, whole, "%s: %s", whole, why)
+			if fn, getter := member.Value.(*syntax.Func); getter && member.Kind == syntax.GetMember {
+				var x syntax.Expr
+				if fn.Body != nil && len(fn.Body.Body) == 1 {
+					if ret, ok := fn.Body.Body[0].(*syntax.Return); ok {
+						x = ret.X
+					}
+				}
+				return part{m.module, name, x, member}, x != nil
+			}
+			return part{m.module, name, member.Value, member}, true
+		}
+	}
+	return part{}, false
+}
+
+// parts reads the components that hang on a component: those assigned to it,
+// and those that its type tells of.
+func (r *reader) parts(c *contract.Contract, m *made) []*contract.Contract {
+	list := m.parts
+	for _, of := range m.names {
+		for _, p := range assigned(of) {
+			list = append(list, p)
+		}
+	}
+	if m.class != nil {
+		for _, member := range m.class.Members {
+			if name, ok := syntax.KeyName(member.Key); ok && member.Modifiers.Has(syntax.Static) && member.Value != nil {
+				list = append(list, part{m.module, name, member.Value, member})
+			}
+		}
+	}
+	sort.SliceStable(list, func(i, j int) bool {
+		a, b := list[i], list[j]
+		if a.module != b.module {
+			return a.module.Path < b.module.Path
+		}
+		return a.at.Pos() < b.at.Pos()
+	})
+	var read []*contract.Contract
+	seen := map[string]bool{}
+	add := func(name string, at place.Place, inner *made) {
+		whole := c.Component + "." + name
+		c.Parts = append(c.Parts, contract.Part{Name: name, Spelled: contract.SpelledAs(whole), Component: whole, Origin: "own", At: &at})
+		x := r.reactComponent(whole, inner)
+		x.Export = contract.Export{Module: c.Export.Module, Name: name, Kind: "member", Of: c.Component}
+		read = append(read, x)
+	}
+	for _, f := range list {
+		if !names.IsComponent(f.name) || seen[f.name] {
 			continue
 		}
-		x := r.reactComponent(whole, inner)
-		x.Export = contract.Export{Module: c.Export.Module, Name: f.name, Kind: "member", Of: c.Component}
-		read = append(read, x)
+		at := r.at(f.module, f.at)
+		inner, why := r.made(&made{module: f.module, of: r.eval.Expr(f.value, evaluate.In(f.module)), doc: standing[syntax.Node]{f.module, f.at}, at: at}, f.value)
+		if inner == nil {
+			if why != "" {
+				r.unread(at, c.Component+"."+f.name, "%s.%s: %s", c.Component, f.name, why)
+			}
+			continue
+		}
+		seen[f.name] = true
+		add(f.name, at, inner)
+	}
+	for _, s := range r.eval.Statics(m.of) {
+		if !seen[s.Name] {
+			seen[s.Name] = true
+			add(s.Name, r.rel(s.At), &made{module: m.module, of: s.Type, at: r.rel(s.At)})
+		}
 	}
 	return read
 }
@@ -690,20 +620,16 @@ func (r *reader) otherExport(e entry) {
 	if e.symbol.Module == nil {
 		return
 	}
-	scope := evaluate.In(e.symbol.Module)
 	for _, d := range e.symbol.Decls {
 		at := r.at(e.symbol.Module, d.Node)
 		x.At = &at
 		switch n := d.Node.(type) {
 		case *syntax.Interface, *syntax.Alias, *syntax.Enum:
 			x.Kind = "type"
-			name := &syntax.TypeName{Range: syntax.Range{Start: d.Node.Pos(), End: d.Node.Stop()}, Name: &syntax.Ident{Name: e.symbol.Name}}
-			x.Type = contract.TypeOf(r.quiet(func() types.Type { return r.eval.Type(name, scope) }))
+			x.Type = r.quiet(r.eval.Named(e.symbol))
 		case *syntax.FuncDecl:
 			x.Kind = "function"
-			x.Type = contract.TypeOf(r.quiet(func() types.Type {
-				return r.eval.Type(&syntax.FuncType{Range: n.Func.Range, TypeParams: n.Func.TypeParams, Params: n.Func.Params, Returns: n.Func.Returns}, scope)
-			}))
+			x.Type = r.quiet(r.eval.Value(e.symbol))
 		case *syntax.ClassDecl:
 			x.Kind = "class"
 		case *syntax.Declarator:
@@ -711,17 +637,17 @@ func (r *reader) otherExport(e entry) {
 				x.Kind = "function"
 			}
 			if n.Type != nil {
-				x.Type = contract.TypeOf(r.quiet(func() types.Type { return r.eval.Type(n.Type, scope) }))
+				x.Type = r.quiet(r.eval.Value(e.symbol))
 			}
 		}
 	}
 	r.listing.Exports = append(r.listing.Exports, x)
 }
 
-// quiet evaluates without listing what is not understood: the shapes of other
-// exports are looked at in full when they are compared.
-func (r *reader) quiet(f func() types.Type) types.Type {
-	t := f()
+// quiet gives a type out without listing what is not understood: the shapes of
+// other exports are looked at in full when they are compared.
+func (r *reader) quiet(t evaluate.Type) contract.Type {
+	plain := r.eval.Plain(t)
 	r.eval.Odd = nil
-	return t
+	return contract.TypeOf(plain)
 }

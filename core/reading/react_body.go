@@ -7,10 +7,10 @@ import (
 	"encoding/json"
 	"regexp"
 	"strings"
+	"unicode"
 
 	"steadysocket/core/contract"
 	"steadysocket/core/evaluate"
-	"steadysocket/core/modules"
 	"steadysocket/core/syntax"
 	"steadysocket/core/types"
 )
@@ -23,35 +23,58 @@ type taken struct {
 	props  string // local name of all props, "" where they are taken apart at once
 }
 
-// takenOf looks at the first parameter, and at what the body takes from it.
-func takenOf(fn *syntax.Func) *taken {
+// takenOf looks at the first parameter of a function, or at this.props in a
+// class, and at what the body takes from it.
+func takenOf(m *made) *taken {
 	t := &taken{byName: map[string]*syntax.PatternProp{}}
-	if len(fn.Params) == 0 {
+	if m.class != nil {
+		t.props = "this.props"
+		syntax.Walk(m.class, func(n syntax.Node) bool {
+			if v, ok := n.(*syntax.VarDecl); ok {
+				t.from(v)
+			}
+			return true
+		})
 		return t
 	}
-	switch p := fn.Params[0].Name.(type) {
+	if m.fn == nil || len(m.fn.Params) == 0 {
+		return t
+	}
+	switch p := m.fn.Params[0].Name.(type) {
 	case *syntax.ObjectPattern:
 		t.pattern(p)
 	case *syntax.Ident:
 		t.props = p.Name
-		if fn.Body == nil {
+		if m.fn.Body == nil {
 			break
 		}
-		for _, s := range fn.Body.Body {
-			v, ok := s.(*syntax.VarDecl)
-			if !ok {
-				continue
-			}
-			for _, d := range v.Decls {
-				o, pattern := d.Name.(*syntax.ObjectPattern)
-				id, plain := d.Value.(*syntax.Ident)
-				if pattern && plain && id.Name == t.props {
-					t.pattern(o)
-				}
+		for _, s := range m.fn.Body.Body {
+			if v, ok := s.(*syntax.VarDecl); ok {
+				t.from(v)
 			}
 		}
 	}
 	return t
+}
+
+// from notes const { a, b } = props.
+func (t *taken) from(v *syntax.VarDecl) {
+	for _, d := range v.Decls {
+		o, pattern := d.Name.(*syntax.ObjectPattern)
+		if !pattern || d.Value == nil {
+			continue
+		}
+		switch x := d.Value.(type) {
+		case *syntax.Ident:
+			if x.Name == t.props {
+				t.pattern(o)
+			}
+		case *syntax.Member:
+			if dotted(x) == t.props {
+				t.pattern(o)
+			}
+		}
+	}
 }
 
 func (t *taken) pattern(o *syntax.ObjectPattern) {
@@ -81,37 +104,95 @@ func (t *taken) local(name string) string {
 	return ""
 }
 
-// shape is what can be known of untyped props: the names taken apart. Where fn
-// keeps the props as a whole, it may take more of them.
-func (t *taken) shape(m *modules.Module, fn *syntax.Func) *evaluate.Shape {
+// shape is what can be known of untyped props: the names taken apart. Where the
+// props are kept as a whole, more of them may be taken.
+func (t *taken) shape(m *made) *evaluate.Shape {
 	s := &evaluate.Shape{}
 	if t.props != "" {
-		s.Bases = append(s.Bases, evaluate.Base{Name: t.props, At: m.Place(fn.Params[0])})
+		var at syntax.Node = m.class
+		if m.class == nil {
+			at = m.fn.Params[0]
+		}
+		s.Bases = append(s.Bases, evaluate.Base{Name: t.props, At: m.module.Place(at)})
 	}
 	for _, name := range t.order {
 		if name == "" {
 			continue // cannot be given by name
 		}
-		s.Members = append(s.Members, evaluate.Member{Name: name, Optional: true, At: m.Place(t.byName[name])})
+		s.Members = append(s.Members, evaluate.Member{Name: name, Optional: true, At: m.module.Place(t.byName[name])})
 	}
 	return s
 }
 
-// defaultOf gives the default of a prop from where it is taken apart.
-func (r *reader) defaultOf(t *taken, name string) contract.Default {
-	p := t.byName[name]
-	if p == nil || p.Default == nil {
-		return contract.Default{}
+// defaults gives the static table of defaults of a component, or nil.
+func (r *reader) defaults(m *made) *syntax.Object {
+	if p, ok := m.static("defaultProps"); ok {
+		if o, _, ok := r.objectOf(p.module, p.value, 0); ok {
+			return o
+		}
 	}
-	if v, ok := literalValue(p.Default); ok {
+	return nil
+}
+
+// defaultOf gives the default of a prop. Where several stand side by side, the
+// static table is filled in first, so what follows in the body never comes to
+// pass; the documentation speaks where nothing else does.
+func (s *sorter) defaultOf(name string, d doc) contract.Default {
+	if s.defaults != nil {
+		for _, p := range s.defaults.Props {
+			if key, ok := syntax.KeyName(p.Key); ok && key == name && p.Kind == syntax.InitProperty {
+				return s.r.defaultValue(p.Value)
+			}
+		}
+	}
+	if p := s.taken.byName[name]; p != nil && p.Default != nil {
+		return s.r.defaultValue(p.Default)
+	}
+	if s.body != nil {
+		if x := s.body.assigned[s.localOf(name)]; x != nil {
+			return s.r.defaultValue(x)
+		}
+	}
+	if d.fallback != "" {
+		return documented(d.fallback)
+	}
+	if s.body == nil && s.m.styled == nil {
+		return contract.Default{Kind: contract.DefaultUnknown}
+	}
+	return contract.Default{}
+}
+
+// localOf is the text by which the body names a prop.
+func (s *sorter) localOf(name string) string {
+	if local := s.taken.local(name); local != "" {
+		return local
+	}
+	return s.taken.props + "." + name
+}
+
+func (r *reader) defaultValue(x syntax.Expr) contract.Default {
+	if v, ok := literalValue(x); ok {
 		if v == nil {
-			if id, ok := p.Default.(*syntax.Ident); ok && id.Name == "undefined" {
+			if id, ok := x.(*syntax.Ident); ok && id.Name == "undefined" {
 				return contract.Default{}
 			}
 		}
 		return contract.Default{Kind: contract.DefaultValue, Value: v}
 	}
-	return contract.Default{Kind: contract.DefaultExpression, Expression: r.text(p.Default)}
+	return contract.Default{Kind: contract.DefaultExpression, Expression: r.text(x)}
+}
+
+// documented is a default as the documentation writes it.
+func documented(written string) contract.Default {
+	f := syntax.Parse("default.ts", "("+written+")")
+	if len(f.Errors) == 0 && len(f.Body) == 1 {
+		if e, ok := f.Body[0].(*syntax.ExprStmt); ok {
+			if v, ok := literalValue(e.X); ok {
+				return contract.Default{Kind: contract.DefaultValue, Value: v}
+			}
+		}
+	}
+	return contract.Default{Kind: contract.DefaultExpression, Expression: written}
 }
 
 // text gives an expression of the component being read as written.
@@ -178,6 +259,13 @@ func literalValue(x syntax.Expr) (any, bool) {
 	return nil, false
 }
 
+func jsonNumber(s string) any {
+	if json.Valid([]byte(s)) {
+		return json.Number(s)
+	}
+	return s
+}
+
 // use is what the body does with one prop.
 type use struct {
 	fallback contract.Fact
@@ -193,7 +281,7 @@ type body struct {
 	tags     map[string]bool // local names used as a tag
 	spreads  []spread
 	roots    []syntax.Expr
-	whole    bool // all roots were understood
+	assigned map[string]syntax.Expr // what a name that is not given becomes
 }
 
 // spread is one place where left-over attributes are put on an element.
@@ -220,7 +308,7 @@ func (b *body) use(t *taken, name string) use {
 // body walks a component's function once.
 func (r *reader) body(m *made, t *taken) *body {
 	r.current = m.module
-	b := &body{fallback: map[string]bool{}, drawn: map[string]bool{}, looped: map[string]bool{}, tags: map[string]bool{}, whole: true}
+	b := &body{fallback: map[string]bool{}, drawn: map[string]bool{}, looped: map[string]bool{}, tags: map[string]bool{}, assigned: map[string]syntax.Expr{}}
 	var walk func(n syntax.Node, looped bool)
 	walk = func(n syntax.Node, looped bool) {
 		switch n := n.(type) {
@@ -233,6 +321,7 @@ func (r *reader) body(m *made, t *taken) *body {
 				b.looped[name] = b.looped[name] || looped
 			}
 		case *syntax.Binary:
+			b.assign(n)
 			if (n.Op == "??" || n.Op == "||") && draws(n.Y) {
 				b.fallback[drawnName(n.X)] = true
 			}
@@ -279,6 +368,25 @@ func (r *reader) body(m *made, t *taken) *body {
 	return b
 }
 
+// assign notes x ??= y, x = x ?? y, and x ?? y where it is given a name or drawn.
+func (b *body) assign(n *syntax.Binary) {
+	switch n.Op {
+	case "??=", "||=":
+		if name := drawnName(n.X); name != "" && b.assigned[name] == nil {
+			b.assigned[name] = n.Y
+		}
+	case "??":
+		if _, call := syntax.Bare(n.X).(*syntax.Call); call {
+			return
+		}
+		if name := drawnName(n.X); name != "" && b.assigned[name] == nil {
+			if _, ok := literalValue(n.Y); ok {
+				b.assigned[name] = n.Y
+			}
+		}
+	}
+}
+
 // returns collects what a body returns, not what functions in it return.
 func (b *body) returns(n syntax.Node) {
 	syntax.Walk(n, func(n syntax.Node) bool {
@@ -294,11 +402,23 @@ func (b *body) returns(n syntax.Node) {
 	})
 }
 
+// dotted gives a.b, and this.props.b.
 func dotted(m *syntax.Member) string {
-	id, plain := m.X.(*syntax.Ident)
 	name, named := m.Name.(*syntax.Ident)
-	if plain && named {
-		return id.Name + "." + name.Name
+	if !named {
+		return ""
+	}
+	switch x := m.X.(type) {
+	case *syntax.Ident:
+		return x.Name + "." + name.Name
+	case *syntax.Keyword:
+		if x.Word == "this" {
+			return "this." + name.Name
+		}
+	case *syntax.Member:
+		if inner := dotted(x); inner == "this.props" {
+			return inner + "." + name.Name
+		}
 	}
 	return ""
 }
@@ -546,21 +666,29 @@ func (r *reader) chosen(c *contract.Contract, t *taken, prop string, elements *[
 type doc struct {
 	text       string
 	deprecated *contract.Deprecated
+	fallback   string // of @default
 }
 
 var (
-	docSince = regexp.MustCompile(`\bsince\s+v?(\d[\w.+-]*\w)`)
-	docUntil = regexp.MustCompile(`\buntil\s+v?(\d[\w.+-]*\w)`)
-	docUse   = regexp.MustCompile(`\buse\s+\x60?([A-Za-z][\w.]*)\x60?`)
+	docInline = regexp.MustCompile(`[ \t]@(deprecated|default|defaultValue)\b`)
+	docSince  = regexp.MustCompile(`\bsince\s+v?(\d[\w.+-]*\w)`)
+	docUntil  = regexp.MustCompile(`\buntil\s+v?(\d[\w.+-]*\w)`)
+	docUse    = regexp.MustCompile(`\buse\s+\x60?([A-Za-z][\w.]*)\x60?`)
 )
 
 // parseDoc takes the text and the @deprecated tag out of a documentation comment.
 func parseDoc(comment string) doc {
 	var d doc
+	comment = docInline.ReplaceAllString(comment, "\n@$1")
 	text, tags, _ := strings.Cut("\n"+comment, "\n@")
 	d.text = strings.TrimSpace(text)
 	for _, tag := range strings.Split(tags, "\n@") {
-		word, rest, _ := strings.Cut(strings.TrimSpace(tag)+" ", " ")
+		tag = strings.TrimSpace(tag)
+		end := strings.IndexFunc(tag+" ", unicode.IsSpace)
+		word, rest := tag[:end], tag[end:]
+		if word == "default" || word == "defaultValue" {
+			d.fallback = strings.Trim(strings.TrimSpace(rest), "`")
+		}
 		if word != "deprecated" {
 			continue
 		}

@@ -185,6 +185,7 @@ func Read(fsys fs.FS, o Options) (*Result, error) {
 		r.listing.Library.Name = name
 	}
 	r.listing.Package = contract.PackageInfo{Name: name, Version: m.Version, Framework: chosen.name, Peers: m.PeerDependencies}
+	set.Installed, set.Known = true, reactModules()
 	r.eval = evaluate.New(set, reactNames)
 
 	entries, err := r.entries()

@@ -159,7 +159,7 @@ func TestSourcesSayWhatIsRead(t *testing.T) {
 	for _, x := range r.Listing.Exports {
 		others = append(others, x.Name+" "+x.Kind)
 	}
-	if got := strings.Join(others, ", "); got != "Base type, CONSTANT constant, Loud type, notAComponent constant, sizes constant, useThing function" {
+	if got := strings.Join(others, ", "); got != "Base type, CONSTANT constant, Loud type, notAComponent constant, sizes constant" {
 		t.Errorf("other exports are %s", got)
 	}
 }
@@ -211,7 +211,7 @@ func TestExports(t *testing.T) {
 		}
 		got = append(got, s)
 	}
-	want := "A .#A named +.#Renamed; Plain .#Plain named; Shown .#Shown named; Tide ./tides#Tide named"
+	want := "A .#A named +.#Renamed +.#Space.A; K .#K named; Plain .#Plain named; Shown .#Shown named; Tide ./tides#Tide named"
 	if s := strings.Join(got, "; "); s != want {
 		t.Errorf("components are\n%s, want\n%s", s, want)
 	}
@@ -219,7 +219,7 @@ func TestExports(t *testing.T) {
 	for _, u := range r.Listing.Unread {
 		unread += u.At.String() + " " + u.Component + ": " + u.Why + "\n"
 	}
-	for _, part := range []string{"src/index.ts:3:10 B: B is passed on from far, which is not here", "src/c.tsx:3:1 K: K is a class; class components are not read yet", "Space is a whole module"} {
+	for _, part := range []string{"src/index.ts:3:10 B: B is passed on from far, which is not here"} {
 		if !strings.Contains(unread, part) {
 			t.Errorf("%q is not among the unread:\n%s", part, unread)
 		}
@@ -473,29 +473,53 @@ func BenchmarkRead(b *testing.B) {
 	}
 }
 
-// TestDeclarationsAreNotSilent holds that components of which only declarations
-// are there stand among the unread, and other declarations do not.
-func TestDeclarationsAreNotSilent(t *testing.T) {
+// TestDeclarations reads components of which only declarations are there: what
+// those cannot show is unknown.
+func TestDeclarations(t *testing.T) {
 	r, err := readFiles(t, map[string]string{
 		"package.json": `{ "name": "lib", "types": "./index.d.ts" }`,
 		"index.d.ts": `import * as React from 'react';
-export declare const Lever: React.ForwardRefExoticComponent<{ tone?: 'calm' }>;
-export declare function Notice(props: { title: string }): React.JSX.Element;
+/** Moves. @deprecated use Crank */
+export declare const Lever: React.ForwardRefExoticComponent<{
+  /** @default 'calm' */
+  tone?: 'calm' | 'loud';
+  size?: number;
+} & React.RefAttributes<HTMLElement>> & { Knob: React.FC<{ at: number }> };
+export declare function Notice(props: { title: string; children?: React.ReactNode }): React.JSX.Element;
+export declare class Board extends React.Component<{ rows: number }> { static Cell: typeof Notice; private hidden; }
 export declare const Limits: { max: number };
-export declare function parse(text: string): number;`,
+export declare function parse(text: string): number;
+export declare function useTide(port: string): { high: number; low: number };`,
 	}, Options{})
 	if err != nil {
 		t.Fatal(err)
 	}
 	var got []string
-	for _, u := range r.Listing.Unread {
-		got = append(got, fmt.Sprint(u.Component, " ", u.At.Line))
+	for _, c := range r.Listing.Components {
+		s := c.Component + ":"
+		for _, p := range c.Props {
+			s += fmt.Sprintf(" %s %s %v", p.Name, p.Required, p.Default.Kind)
+		}
+		for _, x := range c.Slots {
+			s += fmt.Sprintf(" slot %s %s", x.Name, x.Fallback)
+		}
+		if c.Handle != nil {
+			s += " " + c.Handle.Type.String()
+		}
+		if c.Kind == contract.KindComponent && (c.Root.Known || !c.PassThrough.Unknown) {
+			s += " root or pass-through is taken for known"
+		}
+		got = append(got, s)
 	}
-	if s := strings.Join(got, ", "); s != "Lever 2, Notice 3" {
-		t.Errorf("unread are %s", s)
+	want := "Board: rows yes 0; Board.Cell: title yes 0 slot default unknown; Lever: tone no 1 size no 3 Ref<HTMLElement>; Lever.Knob: at yes 0; Notice: title yes 0 slot default unknown; useTide: port yes 0"
+	if s := strings.Join(got, "; "); s != want {
+		t.Errorf("read\n%s, want\n%s", s, want)
 	}
-	if len(r.Listing.Exports) != 2 {
-		t.Errorf("other exports are %+v", r.Listing.Exports)
+	if d := r.Listing.Component("Lever").Deprecated; d == nil || d.Successor != "Crank" {
+		t.Errorf("Lever is deprecated as %+v", d)
+	}
+	if len(r.Listing.Exports) != 2 || len(r.Listing.Unread) != 0 {
+		t.Errorf("other exports are %+v, unread %+v", r.Listing.Exports, r.Listing.Unread)
 	}
 }
 

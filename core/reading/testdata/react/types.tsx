@@ -13,7 +13,7 @@ interface Child extends Omit<Parent<'on' | 'off'>, 'shared'>, Base {
 }
 enum Level { Low, High = 5, Top }
 
-export function Many(props: Child & Pick<Far, 'one'> & { //= prop one: unknown //= root p
+export function Many(props: Child & Pick<Far, 'one'> & { //= prop one: unknown maybe unread //= root p
   noisy: Noisy; //= prop noisy: 'loud' | 'louder' required variant
   size: (typeof sizes)[number]; //= prop size: 's' | 'm' | 'l' required variant
   level: Level; //= prop level: 0 | 5 | 6 required variant

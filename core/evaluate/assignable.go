@@ -1,0 +1,461 @@
+// This file decides whether a type can stand for another, as far as conditions
+// need it.
+
+package evaluate
+
+import (
+	"strings"
+
+	"steadysocket/core/types"
+)
+
+// assignable tells whether a value of type a fits where b is asked for. It is
+// undecided where a name is not known.
+func (e *Evaluator) assignable(a, b Type) types.Answer {
+	r := &relation{e: e, busy: map[[2]any]bool{}}
+	return r.fits(a, b, 0)
+}
+
+type relation struct {
+	e    *Evaluator
+	busy map[[2]any]bool // pairs being compared: taken for fitting
+}
+
+// maxRelation bounds how deep two types are compared.
+const maxRelation = 20
+
+// all is no if one is, else undecided if one is.
+func all(answers ...types.Answer) types.Answer {
+	out := types.Yes
+	for _, a := range answers {
+		out = min(out, a)
+	}
+	return out
+}
+
+func answer(b bool) types.Answer {
+	if b {
+		return types.Yes
+	}
+	return types.No
+}
+
+func (r *relation) fits(a, b Type, depth int) types.Answer {
+	if depth > maxRelation {
+		return types.Undecided
+	}
+	depth++
+	if identity(a) == identity(b) || b == Type(wordUnknown) || b == Type(wordAny) || a == Type(wordNever) {
+		return types.Yes
+	}
+	if _, is := a.(*odd); is {
+		return types.Undecided
+	}
+	if _, is := b.(*odd); is || a == Type(wordAny) {
+		return types.Undecided
+	}
+	if a == Type(wordBoolean) {
+		if u, ok := b.(*union); ok {
+			return all(r.anyOf(no, u, depth), r.anyOf(yes, u, depth))
+		}
+	}
+	if u, ok := a.(*union); ok {
+		out := types.Yes
+		for _, m := range u.list {
+			if out = min(out, r.fits(m, b, depth)); out == types.No {
+				break
+			}
+		}
+		return out
+	}
+	switch b := b.(type) {
+	case *union:
+		return r.anyOf(a, b, depth)
+	case *both:
+		out := types.Yes
+		for _, m := range b.list {
+			if out = min(out, r.fits(a, m, depth)); out == types.No {
+				break
+			}
+		}
+		return out
+	case *param, *keys, *access:
+		return types.Undecided
+	case *named:
+		return r.fitsNamed(a, b, depth)
+	}
+	switch a := a.(type) {
+	case *both:
+		best := types.No
+		for _, m := range a.list {
+			best = max(best, r.fits(m, b, depth))
+		}
+		if o, isObject := b.(*object); isObject && best != types.Yes {
+			return max(best, r.structure(a, o, depth))
+		}
+		return best
+	case *param:
+		if a.constraint != nil && r.fits(a.constraint.get(), b, depth) == types.Yes {
+			return types.Yes
+		}
+		return types.Undecided
+	case *keys:
+		if b == Type(wordString) {
+			return types.Undecided
+		}
+		return r.fits(unite(wordString, wordNumber, wordSymbol), b, depth)
+	case *access:
+		return types.Undecided
+	case *named:
+		return fromNamed(a, b)
+	}
+	switch b := b.(type) {
+	case word:
+		return r.fitsWord(a, b)
+	case literal:
+		return types.No // an equal one was found above
+	case *texts:
+		if l, ok := a.(literal); ok {
+			out := types.Yes
+			if !matchTexts(l.value, b, func(hole Type, value string) {
+				if hole == Type(wordNumber) && strings.Trim(value, "0123456789.-") != "" {
+					out = types.No
+				} else if hole != Type(wordString) && hole != Type(wordNumber) {
+					out = min(out, r.fits(text(value), hole, depth))
+				}
+			}) {
+				return types.No
+			}
+			return out
+		}
+		return types.No
+	case *list:
+		switch a := a.(type) {
+		case *list:
+			return min(answer(!a.readonly || b.readonly), r.fits(a.elem.get(), b.elem.get(), depth))
+		case *tuple:
+			return min(answer(!a.readonly || b.readonly), r.fits(tupleAt(a, wordNumber), b.elem.get(), depth))
+		}
+		return types.No
+	case *tuple:
+		return r.fitsTuple(a, b, depth)
+	case *component:
+		if props := r.e.PropsType(a); props != nil {
+			return r.fits(b.props.get(), props, depth)
+		}
+		return types.No
+	case *object:
+		return r.structure(a, b, depth)
+	}
+	return types.Undecided
+}
+
+func (r *relation) anyOf(a Type, b *union, depth int) types.Answer {
+	best := types.No
+	for _, m := range b.list {
+		if best = max(best, r.fits(a, m, depth)); best == types.Yes {
+			break
+		}
+	}
+	return best
+}
+
+func (r *relation) fitsWord(a Type, b word) types.Answer {
+	switch b {
+	case wordObject:
+		switch a.(type) {
+		case *object, *list, *tuple, *component:
+			return types.Yes
+		}
+		return types.No
+	case wordVoid:
+		return answer(a == Type(wordUndefined))
+	case wordString:
+		if _, ok := a.(*texts); ok {
+			return types.Yes
+		}
+	}
+	l, ok := a.(literal)
+	return answer(ok && word(l.of) == b)
+}
+
+// objects are global names of objects that the standard library declares.
+var objects = map[string]bool{"Promise": true, "PromiseLike": true, "Date": true, "Map": true, "Set": true, "WeakMap": true, "WeakSet": true, "RegExp": true,
+	"Error": true, "Element": true, "HTMLElement": true, "Node": true, "Event": true, "File": true, "Blob": true, "Style": true, "Ref": true}
+
+// fitsNamed decides about a type that is known by name only.
+func (r *relation) fitsNamed(a Type, b *named, depth int) types.Answer {
+	if n, ok := a.(*named); ok && n.name == b.name && n.from == b.from {
+		out := types.Yes
+		for i := range min(len(n.args), len(b.args)) {
+			out = min(out, r.fits(n.args[i], b.args[i], depth))
+		}
+		if out == types.No {
+			return types.Undecided
+		}
+		return out
+	}
+	switch {
+	case b.from != "":
+	case b == elementName:
+		switch a := a.(type) {
+		case literal:
+			if _, native := r.e.element(a.value); native || strings.Contains(a.value, "-") {
+				return types.Yes
+			}
+			return types.No
+		case *object, *component, *list, *tuple:
+			return types.No
+		case word:
+			return answer(false)
+		}
+	case b.name == "Content":
+		switch a := a.(type) {
+		case word:
+			return answer(a == wordString || a == wordNumber || a == wordBoolean || a == wordNull || a == wordUndefined || a == wordBigInt)
+		case literal, *texts:
+			return types.Yes
+		case *list:
+			return r.fits(a.elem.get(), b, depth)
+		case *component:
+			return types.No
+		case *object:
+			if len(a.get().calls) > 0 {
+				return types.No
+			}
+			if a.empty() {
+				return types.Yes
+			}
+		}
+	case b.name == "Function":
+		switch a := a.(type) {
+		case word, literal, *list, *tuple, *texts:
+			return types.No
+		case *component:
+			return types.Yes
+		case *object:
+			if s := a.get(); len(s.bases) == 0 {
+				return answer(len(s.calls)+len(s.news) > 0)
+			}
+		}
+	case objects[b.name] || strings.HasPrefix(b.name, "HTML") || strings.HasPrefix(b.name, "SVG"):
+		switch a.(type) {
+		case word, literal, *texts, *list, *tuple:
+			return types.No
+		}
+	}
+	return types.Undecided
+}
+
+// fromNamed decides about what only the name of is known.
+func fromNamed(a *named, b Type) types.Answer {
+	if b, ok := b.(*object); ok && b.empty() && (objects[a.name] || strings.HasPrefix(a.name, "HTML")) {
+		return types.Yes
+	}
+	if objects[a.name] && a.from == "" {
+		switch b := b.(type) {
+		case literal, *texts, *list, *tuple:
+			return types.No
+		case word:
+			return answer(b == wordObject)
+		}
+	}
+	if a.name == "Function" && a.from == "" {
+		switch b.(type) {
+		case word, literal:
+			return answer(b == Type(wordObject))
+		}
+	}
+	return types.Undecided
+}
+
+func (r *relation) fitsTuple(a Type, b *tuple, depth int) types.Answer {
+	t, ok := a.(*tuple)
+	if !ok {
+		return types.No
+	}
+	out := answer(!t.readonly || b.readonly)
+	for i, want := range b.elems {
+		if want.rest {
+			for _, have := range t.elems[min(i, len(t.elems)):] {
+				if l, ok := want.of.get().(*list); ok && !have.rest {
+					out = min(out, r.fits(have.of.get(), l.elem.get(), depth))
+				} else {
+					out = min(out, r.fits(have.of.get(), want.of.get(), depth))
+				}
+			}
+			return out
+		}
+		if i >= len(t.elems) {
+			return min(out, answer(want.optional))
+		}
+		if have := t.elems[i]; have.rest || have.optional && !want.optional {
+			return types.No
+		} else {
+			out = min(out, r.fits(have.of.get(), want.of.get(), depth))
+		}
+	}
+	if len(t.elems) > len(b.elems) {
+		return types.No
+	}
+	return out
+}
+
+// structure compares members and signatures.
+func (r *relation) structure(a Type, b *object, depth int) types.Answer {
+	if a == Type(wordNull) || a == Type(wordUndefined) || a == Type(wordVoid) {
+		return types.No
+	}
+	if b.empty() {
+		return types.Yes
+	}
+	key := [2]any{identity(a), identity(b)}
+	if r.busy[key] {
+		return types.Yes
+	}
+	r.busy[key] = true
+	defer delete(r.busy, key)
+	if o, ok := a.(*object); ok && o.key != nil && o.key == b.key {
+		out := types.Yes
+		for i := range min(len(o.args), len(b.args)) {
+			out = min(out, r.fits(o.args[i], b.args[i], depth))
+		}
+		if out == types.Yes {
+			return out
+		}
+	}
+	want := b.get()
+	var have *shape
+	switch a := a.(type) {
+	case word, literal, *texts:
+		// A primitive has the members of its wrapper, which are not listed here.
+		if len(want.calls)+len(want.news) > 0 {
+			return types.No
+		}
+		for _, m := range want.members {
+			if _, simple := simpleKind(a); simple && !m.optional && !wrapped[m.name] {
+				return types.No
+			}
+		}
+		return types.Undecided
+	case *list, *tuple:
+		if len(want.calls)+len(want.news) > 0 {
+			return types.No
+		}
+		for _, m := range want.members {
+			if !m.optional && !wrapped[m.name] {
+				return types.No
+			}
+		}
+		return types.Undecided
+	default:
+		have = r.e.shapeOf(a)
+	}
+	out := types.Yes
+	if len(want.bases) > 0 {
+		out = types.Undecided
+	}
+	missing := types.No
+	if len(have.bases) > 0 {
+		missing = types.Undecided
+	}
+	for _, m := range want.members {
+		other := have.member(m.name)
+		switch {
+		case other == nil && !m.optional:
+			out = min(out, missing)
+		case other == nil:
+		case other.optional && !m.optional:
+			return types.No
+		default:
+			of := m.of.get()
+			if m.optional {
+				of = unite(of, wordUndefined)
+			}
+			out = min(out, r.fits(other.of.get(), of, depth))
+		}
+		if out == types.No {
+			return out
+		}
+	}
+	for _, i := range want.indexes {
+		for _, m := range have.members {
+			if r.fits(text(m.name), i.key.get(), depth) == types.Yes {
+				out = min(out, r.fits(m.of.get(), i.of.get(), depth))
+			}
+		}
+		for _, other := range have.indexes {
+			out = min(out, r.fits(other.of.get(), i.of.get(), depth))
+		}
+		if o, ok := a.(*object); ok && o.key != nil && len(have.indexes) == 0 {
+			out = min(out, types.No) // only aliases and literals fit an index signature by their members
+		}
+	}
+	for _, pair := range [][2][]*signature{{have.calls, want.calls}, {have.news, want.news}} {
+		if len(pair[1]) > 0 && len(pair[0]) == 0 {
+			return min(out, missing)
+		}
+		for _, target := range pair[1] {
+			best := types.No
+			for _, source := range pair[0] {
+				best = max(best, r.signature(source, target, depth))
+			}
+			out = min(out, best)
+		}
+	}
+	return out
+}
+
+// wrapped are members that texts, numbers and lists have without being declared
+// in any source.
+var wrapped = map[string]bool{"length": true, "toString": true, "valueOf": true, "at": true, "concat": true, "includes": true, "indexOf": true, "slice": true,
+	"map": true, "filter": true, "forEach": true, "toFixed": true, "trim": true, "split": true, "join": true, "push": true, "find": true}
+
+// signature compares two signatures; parameters turn the direction round.
+func (r *relation) signature(a, b *signature, depth int) types.Answer {
+	out := types.Yes
+	if len(a.typeParams) > 0 {
+		by := map[*param]Type{}
+		found := map[*param][]Type{}
+		for _, p := range a.typeParams {
+			found[p] = nil
+		}
+		r.e.inferSignature(b, a, found, depth)
+		for p, list := range found {
+			switch {
+			case len(list) > 0:
+				by[p] = unite(list...)
+			case p.constraint != nil:
+				by[p] = p.constraint.get()
+			default:
+				by[p] = wordUnknown
+			}
+		}
+		a = r.e.given(a, by)
+	}
+	for i, p := range a.params {
+		if p.rest {
+			break
+		}
+		other := b.at(i)
+		if other == nil {
+			if !p.optional {
+				return types.No // it asks for more than it is given
+			}
+			continue
+		}
+		if other == Type(wordAny) {
+			continue
+		}
+		of := p.of.get()
+		if p.optional {
+			of = unite(of, wordUndefined)
+		}
+		// Methods take parameters both ways.
+		out = min(out, max(r.fits(other, of, depth), min(r.fits(of, other, depth), types.Undecided)))
+	}
+	if b.result.get() == Type(wordVoid) || a.result.get() == Type(wordAny) {
+		return out
+	}
+	return min(out, r.fits(a.result.get(), b.result.get(), depth))
+}

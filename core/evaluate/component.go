@@ -1,0 +1,349 @@
+// This file recognises components among types, and takes their props.
+
+package evaluate
+
+import (
+	"steadysocket/core/names"
+	"steadysocket/core/place"
+	"steadysocket/core/syntax"
+	"steadysocket/core/types"
+)
+
+// PropsType gives the props of a component's type: of a component by name, of a
+// function from props to content, of a class whose instances have props; nil
+// for anything else. Of an overloaded one they are a union.
+func (e *Evaluator) PropsType(t Type) Type {
+	defer e.leave()
+	if why := e.enter(); why != "" {
+		return nil
+	}
+	switch t := t.(type) {
+	case *component:
+		return t.props.get()
+	case *union:
+		var all []Type
+		for _, m := range t.list {
+			props := e.PropsType(m)
+			if props == nil {
+				return nil
+			}
+			all = append(all, props)
+		}
+		return unite(all...)
+	case *both:
+		for _, m := range t.list {
+			if props := e.PropsType(m); props != nil {
+				return props
+			}
+		}
+	case *param:
+		if t.constraint != nil {
+			return e.PropsType(t.constraint.get())
+		}
+	case *object:
+		if t.opaque {
+			return nil
+		}
+		return e.propsOfShape(t.get())
+	}
+	return nil
+}
+
+func (e *Evaluator) propsOfShape(s *shape) Type {
+	var all []Type
+	for _, sig := range s.calls {
+		sig = e.settled(sig)
+		if len(sig.params) > 2 && !sig.params[2].optional || !e.isContent(sig.result.get()) {
+			continue
+		}
+		if len(sig.params) == 0 {
+			all = append(all, &object{fill: func() *shape { return &shape{} }})
+			continue
+		}
+		props := without(sig.at(0), wordUndefined)
+		if isPropsLike(props) {
+			all = append(all, props)
+		}
+	}
+	for _, sig := range s.news {
+		m := e.shapeOf(e.settled(sig).result.get()).member("props")
+		if m == nil || len(all) > 0 {
+			continue
+		}
+		all = append(all, m.of.get())
+	}
+	if len(all) == 0 {
+		return nil
+	}
+	return unite(all...)
+}
+
+// isPropsLike reports whether a first parameter may be props.
+func isPropsLike(t Type) bool {
+	switch t := t.(type) {
+	case *list, *tuple, literal, *texts:
+		return false
+	case word:
+		return t == wordAny || t == wordUnknown || t == wordObject
+	}
+	return true
+}
+
+// settled gives a signature in which each type parameter that chooses a
+// component or an element is what it is when the app chooses nothing.
+func (e *Evaluator) settled(sig *signature) *signature {
+	by := map[*param]Type{}
+	for _, p := range sig.typeParams {
+		if p.constraint == nil {
+			continue
+		}
+		if !e.choosesElement(p.constraint.get()) {
+			continue
+		}
+		if p.fallback != nil {
+			by[p] = p.fallback.get()
+		} else {
+			by[p] = p.constraint.get()
+		}
+	}
+	if len(by) == 0 {
+		return sig
+	}
+	for _, p := range sig.typeParams {
+		if by[p] == nil {
+			by[p] = p
+		}
+	}
+	return e.given(sig, by)
+}
+
+// choosesElement reports whether a constraint asks for a component or the name
+// of an element.
+func (e *Evaluator) choosesElement(t Type) bool {
+	for _, m := range parts(t) {
+		switch m := m.(type) {
+		case *component:
+			return true
+		case *named:
+			if m == elementName {
+				return true
+			}
+		case literal:
+			if m == Type(text("div")) {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+// isContent reports whether what a function gives back can be rendered.
+func (e *Evaluator) isContent(t Type) bool {
+	found := false
+	for _, m := range parts(t) {
+		switch m := m.(type) {
+		case *named:
+			if m.from == "" && (m.name == "Content" || m.name == "JSX.Element") {
+				found = true
+				continue
+			}
+			if m.name == "Promise" && len(m.args) == 1 && e.isContent(m.args[0]) {
+				found = true
+				continue
+			}
+			return false
+		case word:
+			switch m {
+			case wordNull, wordUndefined, wordString, wordNumber, wordBoolean, wordBigInt, wordVoid:
+				continue
+			}
+			return false
+		case literal:
+			continue
+		case *list:
+			if e.isContent(m.elem.get()) {
+				found = true
+				continue
+			}
+			return false
+		default:
+			return false
+		}
+	}
+	return found
+}
+
+// propsOfEach is PropsOf<T>: the props of a component, or the attributes of a
+// native element.
+func (e *Evaluator) propsOfEach(t Type, s *Scope, at syntax.Node) Type {
+	var all []Type
+	for _, m := range parts(t) {
+		switch m := m.(type) {
+		case literal:
+			if m.of == types.String {
+				of, native := e.element(m.value)
+				if !native {
+					of = &named{name: "attributes of " + m.value, at: s.Module.Place(at)}
+				}
+				all = append(all, of)
+			}
+			continue
+		case *named:
+			if m == elementName {
+				return wordAny
+			}
+		case *odd:
+			return m
+		case word:
+			if m == wordAny {
+				return wordAny
+			}
+		}
+		if props := e.PropsType(m); props != nil {
+			all = append(all, props)
+			continue
+		}
+		n, ok := m.(*named)
+		if !ok {
+			return &named{name: "props of " + e.label(m), at: s.Module.Place(at)}
+		}
+		all = append(all, &named{name: "props of " + e.label(m), from: n.from, at: n.at})
+	}
+	return unite(all...)
+}
+
+// element is the set of attributes of a native element, from the table that the
+// framework's names declare.
+func (e *Evaluator) element(name string) (Type, bool) {
+	for _, m := range e.Set.Known {
+		sym, ok := e.Set.Export(m, "JSX")
+		if ok {
+			sym, ok = e.Set.Member(sym, "IntrinsicElements")
+		}
+		if !ok {
+			continue
+		}
+		if m := e.shapeOf(e.symbol(sym, nil, In(sym.Module), sym.Module.File)).member(name); m != nil {
+			return m.of.get(), true
+		}
+	}
+	return nil, false
+}
+
+// Static is a component that hangs on another, as its type tells.
+type Static struct {
+	Name string
+	Type Type
+	At   place.Place
+	Doc  string
+}
+
+// Statics lists the components that are members of a type, in their order.
+func (e *Evaluator) Statics(t Type) []Static {
+	var out []Static
+	for _, m := range e.shapeOf(t).members {
+		if m.module == nil || m.node == nil || !names.IsComponent(m.name) || e.known(m.module) != "" {
+			continue
+		}
+		of := without(m.of.get(), wordUndefined)
+		if e.PropsType(of) == nil {
+			continue
+		}
+		out = append(out, Static{m.name, of, m.module.Place(m.node), m.module.File.Doc(m.node)})
+	}
+	return out
+}
+
+// Unknown gives the reason where nothing is known of a type, "" where something is.
+func (e *Evaluator) Unknown(t Type) string {
+	switch t := t.(type) {
+	case *odd:
+		return t.why
+	case *named:
+		return "its type " + t.name + " is declared in " + orNot(t.from)
+	case *both:
+		for _, m := range t.list {
+			if why := e.Unknown(m); why != "" {
+				return why
+			}
+		}
+	}
+	return ""
+}
+
+// IsAny reports whether a type says nothing: that of a parameter without type.
+func IsAny(t Type) bool { return t == Type(wordAny) }
+
+// Nothing is a set of props without members.
+var Nothing Type = &object{shape: &shape{}}
+
+// ParamType is the type of a parameter of a function, Nothing where it has fewer.
+func (e *Evaluator) ParamType(fn *syntax.Func, i int, s *Scope) Type {
+	sig := e.settled(e.callable(fn, s))
+	if t := sig.at(i); t != nil {
+		return t
+	}
+	return Nothing
+}
+
+// ElementProps are the attributes of a native element by its name, with what
+// more is given.
+func (e *Evaluator) ElementProps(name string, more ...Type) Type {
+	of, native := e.element(name)
+	if !native {
+		of = &named{name: "attributes of " + name}
+	}
+	return intersect(append([]Type{of}, more...)...)
+}
+
+// Join is the intersection of types.
+func (e *Evaluator) Join(all ...Type) Type { return intersect(all...) }
+
+// Part gives the type of one member of props; false where there is none.
+func (e *Evaluator) Part(t Type, name string) (Type, bool) {
+	m := e.shapeOf(t).member(name)
+	if m == nil {
+		return nil, false
+	}
+	return without(m.of.get(), wordUndefined), true
+}
+
+// RefTarget is what a ref of this type reaches; false where it is no ref.
+func (e *Evaluator) RefTarget(t Type) (Type, bool) {
+	for _, m := range parts(t) {
+		if n, ok := m.(*named); ok && n.name == "Ref" && n.from == "" && len(n.args) == 1 {
+			return n.args[0], true
+		}
+	}
+	return nil, false
+}
+
+// RefTo is a ref that reaches target.
+func (e *Evaluator) RefTo(target Type) Type { return &named{name: "Ref", args: []Type{target}} }
+
+// Signature is one way to call something, given out.
+type Signature struct {
+	Params []Parameter
+	Result Type
+}
+
+// Parameter is one parameter of a Signature.
+type Parameter struct {
+	Name     string
+	Type     Type
+	Optional bool
+	Rest     bool
+}
+
+// Signatures lists the ways to call a type.
+func (e *Evaluator) Signatures(t Type) []Signature {
+	var out []Signature
+	for _, sig := range e.shapeOf(t).calls {
+		made := Signature{Result: sig.result.get()}
+		for _, p := range sig.params {
+			made.Params = append(made.Params, Parameter{p.name, p.of.get(), p.optional, p.rest})
+		}
+		out = append(out, made)
+	}
+	return out
+}

@@ -1,0 +1,557 @@
+// This file evaluates what is computed from types: TypeScript's own generic
+// types, conditions, and what they infer.
+
+package evaluate
+
+import (
+	"strconv"
+	"strings"
+
+	"steadysocket/core/syntax"
+	"steadysocket/core/types"
+)
+
+func itoa(i int) string { return strconv.Itoa(i) }
+
+// intrinsics are TypeScript's own generic types, and the names that stand for
+// what every framework has. Each takes as many arguments as it says.
+var intrinsics map[string]struct {
+	args int
+	make func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type
+}
+
+func init() {
+	type row = struct {
+		args int
+		make func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type
+	}
+	marks := func(change func(m *member)) row {
+		return row{1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type { return e.marked(args[0], change) }}
+	}
+	casing := func(change func(string) string) row {
+		return row{1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type {
+			var all []Type
+			for _, m := range parts(args[0]) {
+				if l, ok := m.(literal); ok {
+					m = text(change(l.value))
+				}
+				all = append(all, m)
+			}
+			return unite(all...)
+		}}
+	}
+	first := func(change func(string) string) func(string) string {
+		return func(s string) string {
+			if s == "" {
+				return s
+			}
+			r := []rune(s)
+			return change(string(r[:1])) + string(r[1:])
+		}
+	}
+	intrinsics = map[string]row{
+		"$Content": {0, func(*Evaluator, []Type, *Scope, *syntax.TypeName) Type { return content }},
+		"$Style":   {0, func(*Evaluator, []Type, *Scope, *syntax.TypeName) Type { return &named{name: "Style"} }},
+		"$Ref": {1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type {
+			return &named{name: "Ref", args: args}
+		}},
+		"$Component": {1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type {
+			return &component{known(args[0])}
+		}},
+		"$Element": {0, func(*Evaluator, []Type, *Scope, *syntax.TypeName) Type { return elementName }},
+		"$PropsOf": {1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type {
+			return e.propsOfEach(args[0], s, at)
+		}},
+
+		"Array": {1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type {
+			return &list{elem: known(args[0])}
+		}},
+		"ReadonlyArray": {1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type {
+			return &list{known(args[0]), true}
+		}},
+		"Partial": marks(func(m *member) { m.optional = true }),
+		"Required": marks(func(m *member) {
+			of := m.of
+			m.optional, m.of = false, &lazy{eval: func() Type { return without(of.get(), wordUndefined) }}
+		}),
+		"Readonly": marks(func(m *member) { m.readonly = true }),
+		"Omit":     {2, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type { return e.omit(args[0], args[1]) }},
+		"Pick":     {2, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type { return e.pick(args[0], args[1]) }},
+		"Record": {2, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type {
+			return &object{fill: func() *shape {
+				made := &shape{}
+				for _, key := range parts(args[0]) {
+					switch key := key.(type) {
+					case literal:
+						made.put(&member{name: key.value, of: known(args[1]), module: s.Module, node: at})
+					case word, *texts:
+						made.indexes = append(made.indexes, index{key: known(key), of: known(args[1])})
+					default:
+						made.indexes = append(made.indexes, index{key: known(wordString), of: known(args[1])})
+						if _, known := key.(*odd); known {
+							made.bases = append(made.bases, e.base(key))
+						}
+					}
+				}
+				return made
+			}}
+		}},
+		"Exclude": {2, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type {
+			return e.filter(args[0], args[1], false, s, at)
+		}},
+		"Extract": {2, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type {
+			return e.filter(args[0], args[1], true, s, at)
+		}},
+		"NonNullable": {1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type {
+			return without(args[0], wordNull, wordUndefined)
+		}},
+		"NoInfer": {1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type { return args[0] }},
+		"ThisType": {1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type {
+			return &object{fill: func() *shape { return &shape{} }}
+		}},
+		"Awaited": {1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type { return awaited(args[0]) }},
+		"Parameters": {1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type {
+			return e.ofSignature(args[0], s, at, func(s *shape) []*signature { return s.calls }, paramsOf)
+		}},
+		"ConstructorParameters": {1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type {
+			return e.ofSignature(args[0], s, at, func(s *shape) []*signature { return s.news }, paramsOf)
+		}},
+		"ReturnType": {1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type {
+			return e.ofSignature(args[0], s, at, func(s *shape) []*signature { return s.calls }, func(sig *signature) Type { return sig.result.get() })
+		}},
+		"InstanceType": {1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type {
+			return e.ofSignature(args[0], s, at, func(s *shape) []*signature { return s.news }, func(sig *signature) Type { return sig.result.get() })
+		}},
+		"Uppercase":    casing(strings.ToUpper),
+		"Lowercase":    casing(strings.ToLower),
+		"Capitalize":   casing(first(strings.ToUpper)),
+		"Uncapitalize": casing(first(strings.ToLower)),
+	}
+}
+
+// partly are those of them that tell something of what is only partly known.
+var partly = map[string]bool{"Omit": true, "Pick": true, "Partial": true, "Required": true, "Readonly": true, "$Component": true, "$Ref": true}
+
+// intrinsic evaluates a name of the language's own, or gives nil.
+func (e *Evaluator) intrinsic(name string, t *syntax.TypeName, s *Scope) Type {
+	row, ok := intrinsics[name]
+	if !ok {
+		return nil
+	}
+	args := e.arguments(t.Args, s)
+	if len(args) != row.args {
+		return nil
+	}
+	for _, a := range args {
+		if o, isOdd := a.(*odd); isOdd && !partly[name] {
+			return o
+		}
+	}
+	return row.make(e, args, s, t)
+}
+
+// marked changes the marks of every member, of each part of a union by itself.
+func (e *Evaluator) marked(t Type, change func(m *member)) Type {
+	var all []Type
+	for _, part := range parts(t) {
+		switch part := part.(type) {
+		case *object, *both, *param, *named, *odd, *keys, *access:
+			made := &object{fill: func() *shape { return e.shapeOf(part).each(change) }}
+			all = append(all, made)
+		default:
+			all = append(all, part)
+		}
+	}
+	return unite(all...)
+}
+
+// filter keeps the members of a union that are assignable to by, or the others.
+func (e *Evaluator) filter(from, by Type, keep bool, s *Scope, at syntax.Node) Type {
+	var kept []Type
+	members := parts(from)
+	for _, m := range members {
+		switch m.(type) {
+		case *keys, *param, *access:
+			kept = append(kept, m) // what it will be is decided by the app
+			continue
+		}
+		switch fits := e.assignable(m, by); {
+		case fits == types.Undecided:
+			return e.odd(s, at, "whether %s is kept cannot be decided", e.label(m))
+		case (fits == types.Yes) == keep:
+			kept = append(kept, m)
+		}
+	}
+	return unite(kept...)
+}
+
+func awaited(t Type) Type {
+	var all []Type
+	for _, m := range parts(t) {
+		if n, ok := m.(*named); ok && (n.name == "Promise" || n.name == "PromiseLike") && len(n.args) == 1 {
+			m = awaited(n.args[0])
+		}
+		all = append(all, m)
+	}
+	return unite(all...)
+}
+
+func paramsOf(sig *signature) Type {
+	out := &tuple{}
+	for _, p := range sig.params {
+		if p.rest && len(sig.params) == 1 {
+			return p.of.get()
+		}
+		out.elems = append(out.elems, element{p.name, p.of, p.optional, p.rest})
+	}
+	return out
+}
+
+// ofSignature takes something from the last signature of each part of a type.
+func (e *Evaluator) ofSignature(t Type, s *Scope, at syntax.Node, which func(*shape) []*signature, take func(*signature) Type) Type {
+	var all []Type
+	for _, part := range parts(t) {
+		if part == Type(wordAny) {
+			return wordAny
+		}
+		sigs := which(e.shapeOf(part))
+		if len(sigs) == 0 {
+			if n, ok := part.(*named); ok {
+				return &named{name: Written(s.Module, at), from: n.from, at: n.at}
+			}
+			return e.odd(s, at, "%s cannot be called", e.label(part))
+		}
+		all = append(all, take(sigs[len(sigs)-1]))
+	}
+	return unite(all...)
+}
+
+// conditional evaluates A extends B ? X : Y; where A is a type parameter, for
+// each member of a union by itself.
+func (e *Evaluator) conditional(t *syntax.ConditionalType, s *Scope) Type {
+	if n, ok := unparen(t.Check).(*syntax.TypeName); ok && len(n.Args) == 0 {
+		if id, ok := n.Name.(*syntax.Ident); ok {
+			if bound, ok := s.typeOf(id.Name); ok {
+				if bound == Type(wordNever) {
+					return wordNever
+				}
+				members := parts(bound)
+				if bound == Type(wordBoolean) {
+					members = []Type{no, yes}
+				}
+				var all []Type
+				for _, m := range members {
+					inner := s
+					if len(members) > 1 {
+						inner = s.with(map[string]Type{id.Name: m})
+					}
+					if m == Type(wordBoolean) {
+						for _, m := range []Type{no, yes} {
+							all = append(all, e.choose(t, s.with(map[string]Type{id.Name: m}), m))
+						}
+						continue
+					}
+					all = append(all, e.choose(t, inner, m))
+				}
+				return unite(all...)
+			}
+		}
+	}
+	return e.choose(t, s, e.Type(t.Check, s))
+}
+
+func (e *Evaluator) choose(t *syntax.ConditionalType, s *Scope, check Type) Type {
+	if o, ok := check.(*odd); ok {
+		return o
+	}
+	vars, names := e.inferred(t.Extends)
+	inner := s
+	if len(vars) > 0 {
+		bound := map[string]Type{}
+		for i, v := range vars {
+			bound[names[i]] = v
+		}
+		with := s.with(bound)
+		found := map[*param][]Type{}
+		for _, v := range vars {
+			found[v] = nil
+		}
+		e.infer(check, e.Type(t.Extends, with), found, 0)
+		bound = map[string]Type{}
+		for i, v := range vars {
+			bound[names[i]] = wordUnknown
+			if len(found[v]) > 0 {
+				bound[names[i]] = unite(found[v]...)
+			} else if v.constraint != nil {
+				bound[names[i]] = v.constraint.get()
+			}
+		}
+		inner = s.with(bound)
+	}
+	if check == Type(wordAny) {
+		return unite(e.Type(t.Then, inner), e.Type(t.Else, s))
+	}
+	switch e.assignable(check, e.Type(t.Extends, inner)) {
+	case types.Yes:
+		return e.Type(t.Then, inner)
+	case types.No:
+		return e.Type(t.Else, s)
+	}
+	return e.odd(s, t, "whether %s extends %s cannot be decided", Clip(Written(s.Module, t.Check)), Clip(Written(s.Module, t.Extends)))
+}
+
+// inferred gives the parameters that infer declares in a type.
+func (e *Evaluator) inferred(t syntax.Type) (vars []*param, names []string) {
+	syntax.Walk(t, func(n syntax.Node) bool {
+		if i, ok := n.(*syntax.InferType); ok {
+			for _, name := range names {
+				if name == i.Param.Name.Name {
+					return true
+				}
+			}
+			vars, names = append(vars, &param{name: i.Param.Name.Name}), append(names, i.Param.Name.Name)
+		}
+		return true
+	})
+	return vars, names
+}
+
+// maxInfer bounds how deep inference looks into two types.
+const maxInfer = 12
+
+// infer collects what type parameters must be for from to be a to.
+func (e *Evaluator) infer(from, to Type, found map[*param][]Type, depth int) {
+	if depth > maxInfer {
+		return
+	}
+	depth++
+	switch to := to.(type) {
+	case *param:
+		if _, asked := found[to]; asked && from != nil {
+			found[to] = append(found[to], from)
+		}
+	case *union:
+		// What the target names outright is not for its parameters.
+		var bare []*param
+		var left []Type
+		for _, m := range to.list {
+			if p, ok := m.(*param); ok {
+				if _, asked := found[p]; asked {
+					bare = append(bare, p)
+				}
+			}
+		}
+		for _, f := range parts(from) {
+			taken := false
+			for _, m := range to.list {
+				if identity(m) == identity(f) {
+					taken = true
+				} else if _, isParam := m.(*param); !isParam {
+					before := count(found)
+					e.infer(f, m, found, depth)
+					taken = taken || count(found) > before
+				}
+			}
+			if !taken {
+				left = append(left, f)
+			}
+		}
+		if len(bare) == 1 && len(left) > 0 {
+			found[bare[0]] = append(found[bare[0]], unite(left...))
+		}
+	case *both:
+		for _, m := range to.list {
+			e.infer(from, m, found, depth)
+		}
+	case *component:
+		if props := e.PropsType(from); props != nil {
+			e.infer(props, to.props.get(), found, depth)
+		}
+	case *list:
+		switch from := from.(type) {
+		case *list:
+			e.infer(from.elem.get(), to.elem.get(), found, depth)
+		case *tuple:
+			e.infer(tupleAt(from, wordNumber), to.elem.get(), found, depth)
+		}
+	case *tuple:
+		e.inferTuple(from, to, found, depth)
+	case *texts:
+		if l, ok := from.(literal); ok {
+			matchTexts(l.value, to, func(hole Type, value string) { e.infer(text(value), hole, found, depth) })
+		}
+	case *named:
+		if from, ok := from.(*named); ok && from.name == to.name && from.from == to.from {
+			for i := range min(len(from.args), len(to.args)) {
+				e.infer(from.args[i], to.args[i], found, depth)
+			}
+		}
+	case *object:
+		if f, ok := from.(*object); ok && f.key != nil && f.key == to.key {
+			for i := range min(len(f.args), len(to.args)) {
+				e.infer(f.args[i], to.args[i], found, depth)
+			}
+			return
+		}
+		e.inferShape(from, to, found, depth)
+	case *access:
+		// Nothing can be said of T from T[K].
+	}
+}
+
+func count(found map[*param][]Type) (n int) {
+	for _, list := range found {
+		n += len(list)
+	}
+	return n
+}
+
+func (e *Evaluator) inferTuple(from Type, to *tuple, found map[*param][]Type, depth int) {
+	source, ok := from.(*tuple)
+	if !ok {
+		return
+	}
+	for i, elem := range to.elems {
+		switch {
+		case elem.rest:
+			after := len(to.elems) - i - 1
+			rest := &tuple{}
+			for j := i; j < len(source.elems)-after; j++ {
+				rest.elems = append(rest.elems, source.elems[j])
+			}
+			e.infer(rest, elem.of.get(), found, depth)
+			for j := range after {
+				if k := len(source.elems) - after + j; k >= i && k < len(source.elems) {
+					e.infer(source.elems[k].of.get(), to.elems[i+1+j].of.get(), found, depth)
+				}
+			}
+			return
+		case i < len(source.elems):
+			e.infer(source.elems[i].of.get(), elem.of.get(), found, depth)
+		}
+	}
+}
+
+func (e *Evaluator) inferShape(from Type, to *object, found map[*param][]Type, depth int) {
+	target := to.get()
+	switch from.(type) {
+	case word, literal, *named, *odd:
+		return
+	}
+	source := e.shapeOf(from)
+	for _, m := range target.members {
+		if other := source.member(m.name); other != nil {
+			e.infer(other.of.get(), m.of.get(), found, depth)
+		}
+	}
+	for _, i := range target.indexes {
+		for _, m := range source.members {
+			e.infer(m.of.get(), i.of.get(), found, depth)
+		}
+		for _, other := range source.indexes {
+			e.infer(other.of.get(), i.of.get(), found, depth)
+		}
+	}
+	for _, pair := range [][2][]*signature{{source.calls, target.calls}, {source.news, target.news}} {
+		if len(pair[0]) > 0 && len(pair[1]) > 0 {
+			e.inferSignature(pair[0][len(pair[0])-1], pair[1][len(pair[1])-1], found, depth)
+		}
+	}
+}
+
+func (e *Evaluator) inferSignature(from, to *signature, found map[*param][]Type, depth int) {
+	for i, p := range to.params {
+		if p.rest {
+			rest := &tuple{}
+			for _, q := range from.params[min(i, len(from.params)):] {
+				rest.elems = append(rest.elems, element{q.name, q.of, q.optional, q.rest})
+			}
+			var of Type = rest
+			if len(rest.elems) == 1 && rest.elems[0].rest {
+				of = rest.elems[0].of.get()
+			}
+			e.infer(of, p.of.get(), found, depth)
+			break
+		}
+		if t := from.at(i); t != nil {
+			e.infer(t, p.of.get(), found, depth)
+		}
+	}
+	e.infer(from.result.get(), to.result.get(), found, depth)
+}
+
+// matchTexts matches a text with a template, each hole as short as can be, and
+// gives what the holes hold; false where it does not match.
+func matchTexts(value string, to *texts, hole func(t Type, value string)) bool {
+	if !strings.HasPrefix(value, to.parts[0]) {
+		return false
+	}
+	value = value[len(to.parts[0]):]
+	type filled struct {
+		t     Type
+		value string
+	}
+	var all []filled
+	for i, t := range to.types {
+		next := to.parts[i+1]
+		at := 0
+		switch {
+		case i == len(to.types)-1:
+			if !strings.HasSuffix(value, next) {
+				return false
+			}
+			at = len(value) - len(next)
+		case next == "":
+			if value == "" {
+				return false
+			}
+			at = len([]byte(string([]rune(value)[:1])))
+		default:
+			if at = strings.Index(value, next); at < 0 {
+				return false
+			}
+		}
+		all = append(all, filled{t, value[:at]})
+		value = value[at+len(next):]
+	}
+	for _, f := range all {
+		hole(f.t, f.value)
+	}
+	return true
+}
+
+// instantiate gives type arguments to what can be called or constructed.
+func (e *Evaluator) instantiate(of Type, args []Type) Type {
+	if len(args) == 0 {
+		return of
+	}
+	switch of.(type) {
+	case *object, *both:
+	default:
+		return of
+	}
+	from := e.shapeOf(of)
+	set := func(sigs []*signature) (out []*signature) {
+		for _, sig := range sigs {
+			if len(sig.typeParams) < len(args) {
+				continue
+			}
+			by := map[*param]Type{}
+			for i, p := range sig.typeParams {
+				switch {
+				case i < len(args):
+					by[p] = args[i]
+				case p.fallback != nil:
+					by[p] = e.substitute(p.fallback.get(), by, 0)
+				default:
+					by[p] = wordUnknown
+				}
+			}
+			out = append(out, e.given(sig, by))
+		}
+		return out
+	}
+	made := *from
+	made.calls, made.news = set(from.calls), set(from.news)
+	return &object{fill: func() *shape { return &made }}
+}

@@ -1,0 +1,276 @@
+// This file follows names to their declarations and gives those as types.
+
+package evaluate
+
+import (
+	"strconv"
+	"strings"
+
+	"steadysocket/core/modules"
+	"steadysocket/core/syntax"
+	"steadysocket/core/types"
+)
+
+// keywords are names that mean the same everywhere.
+var keywords = map[string]Type{
+	"any": wordAny, "unknown": wordUnknown, "never": wordNever, "void": wordVoid, "undefined": wordUndefined, "null": wordNull,
+	"string": wordString, "number": wordNumber, "boolean": wordBoolean, "bigint": wordBigInt, "symbol": wordSymbol, "object": wordObject,
+}
+
+// named evaluates a type name with its arguments.
+func (e *Evaluator) named(t *syntax.TypeName, s *Scope) Type {
+	head, rest, ok := entity(t.Name)
+	if !ok {
+		return e.odd(s, t, "this name is not read: %s", Clip(Written(s.Module, t)))
+	}
+	if len(rest) == 0 {
+		if bound, ok := s.typeOf(head); ok {
+			return bound
+		}
+		if basic, ok := keywords[head]; ok {
+			return basic
+		}
+	}
+	if sym, ok := e.Set.Local(s.Module, head); ok {
+		return e.typeIn(sym, rest, e.arguments(t.Args, s), s, t)
+	}
+	if len(rest) == 0 {
+		if head == "this" {
+			return &named{name: "this"}
+		}
+		if made := e.intrinsic(head, t, s); made != nil {
+			return made
+		}
+	}
+	if module, ok := e.Names.Global[head]; ok && e.Set.Known[module] != nil {
+		sym, ok := e.Set.Export(e.Set.Known[module], head)
+		if !ok {
+			sym = modules.Symbol{Module: e.Set.Known[module], Name: "*", Namespace: true}
+		}
+		if len(rest) == 0 {
+			return e.odd(s, t, "%s is a namespace", head)
+		}
+		if _, ok := e.Set.Member(sym, rest[0]); !ok {
+			return &named{name: strings.Join(rest, "."), from: module, args: e.arguments(t.Args, s), at: s.Module.Place(t)}
+		}
+		return e.typeIn(sym, rest, e.arguments(t.Args, s), s, t)
+	}
+	if sym, ok := e.Set.Global(head); ok {
+		return e.typeIn(sym, rest, e.arguments(t.Args, s), s, t)
+	}
+	name := strings.Join(append([]string{head}, rest...), ".")
+	return &named{name: name, args: e.arguments(t.Args, s), at: s.Module.Place(t)}
+}
+
+// symbol evaluates what a declared name stands for, as a type.
+func (e *Evaluator) symbol(sym modules.Symbol, args []Type, s *Scope, at syntax.Node) Type {
+	key := declaration{sym.Module, sym.Name, false}
+	if len(args) == 0 {
+		if made, ok := e.declared[key]; ok {
+			return made
+		}
+		e.declared[key] = e.odd(s, at, "the type is defined by itself")
+	}
+	made := e.declare(sym, key, args)
+	if made == nil {
+		made = e.odd(s, at, "%s is no type", sym.Name)
+	}
+	if len(args) == 0 {
+		e.declared[key] = made
+	}
+	return made
+}
+
+func (e *Evaluator) declare(sym modules.Symbol, key declaration, args []Type) Type {
+	for _, decl := range sym.Decls {
+		switch d := decl.Node.(type) {
+		case *syntax.Alias:
+			made := e.Type(d.Type, e.bind(decl.Module, d.TypeParams, args))
+			if o, ok := made.(*object); ok && o.name == "" && o.key == nil {
+				o.name, o.args = sym.Name, args
+			}
+			return made
+		case *syntax.Interface, *syntax.ClassDecl:
+			return e.interfaceType(sym, key, args)
+		case *syntax.Enum:
+			var all []Type
+			for _, m := range e.enumMembers(sym) {
+				all = append(all, m.of.get())
+			}
+			return unite(all...)
+		}
+	}
+	return nil
+}
+
+// interfaceType is an interface or the instances of a class, with all its
+// declarations.
+func (e *Evaluator) interfaceType(sym modules.Symbol, key declaration, args []Type) Type {
+	o := &object{name: sym.Name, key: key, args: args}
+	known := e.known(sym.Module)
+	if known != "" {
+		o.from, o.opaque = known, true
+	}
+	o.fill = func() *shape {
+		made := &shape{}
+		native, element := false, ""
+		if known != "" && e.Names.Native != nil {
+			element, native = e.Names.Native(sym.Name)
+		}
+		var inherited []Type
+		for _, d := range sym.Decls {
+			switch n := d.Node.(type) {
+			case *syntax.Interface:
+				inner := e.bind(d.Module, n.TypeParams, args)
+				inner = inner.with(map[string]Type{"this": o})
+				e.members(made, n.Body, inner)
+				if native {
+					for _, m := range made.members {
+						m.native = true
+					}
+				}
+				for _, parent := range n.Extends {
+					inherited = append(inherited, e.Type(parent, inner))
+				}
+			case *syntax.ClassDecl:
+				inner := e.bind(d.Module, n.Class.TypeParams, args).with(map[string]Type{"this": o})
+				e.instance(made, n.Class, inner)
+				if parent := e.superInstance(n.Class, inner); parent != nil {
+					inherited = append(inherited, parent)
+				}
+			}
+		}
+		if native {
+			made.natives = []Native{{Name: sym.Name, From: known, Element: element}}
+		}
+		for _, parent := range inherited {
+			made.inherit(e.shapeOf(parent))
+		}
+		if len(made.natives) > 1 {
+			made.natives = made.natives[:1] // the nearest name says it all
+		}
+		return made
+	}
+	return o
+}
+
+// known gives the name of the known module that m is, or stands in.
+func (e *Evaluator) known(m *modules.Module) string {
+	for m.Outer != nil {
+		m = m.Outer
+	}
+	for name, known := range e.Set.Known {
+		if known == m && !strings.Contains(name, "/") {
+			return name
+		}
+	}
+	return ""
+}
+
+// enumMembers gives the members of an enumeration, by the rules of the language.
+func (e *Evaluator) enumMembers(sym modules.Symbol) []*member {
+	var out []*member
+	for _, d := range sym.Decls {
+		n, ok := d.Node.(*syntax.Enum)
+		if !ok {
+			continue
+		}
+		next := 0
+		for _, m := range n.Members {
+			name, _ := syntax.KeyName(m.Key)
+			made := &member{name: name, readonly: true, module: d.Module, node: m}
+			switch value := e.Expr(m.Value, In(d.Module)).(type) {
+			case literal:
+				made.of = known(value)
+				if i, err := strconv.Atoi(value.value); err == nil && value.of == types.Number {
+					next = i + 1
+				}
+			case nil:
+				made.of = known(literal{types.Number, strconv.Itoa(next)})
+				next++
+			default:
+				made.of = known(e.odd(In(d.Module), m, "the value of this enum member is worked out when it runs"))
+			}
+			out = append(out, made)
+		}
+	}
+	return out
+}
+
+func (e *Evaluator) enumMember(sym modules.Symbol, name string) (Type, bool) {
+	for _, m := range e.enumMembers(sym) {
+		if m.name == name {
+			return m.of.get(), true
+		}
+	}
+	return nil, false
+}
+
+// query evaluates typeof x.
+func (e *Evaluator) query(t *syntax.QueryType, s *Scope) Type {
+	if i, ok := t.X.(*syntax.ImportType); ok {
+		asked := *i
+		asked.Query = true
+		return e.imported(&asked, s)
+	}
+	head, rest, ok := entity(t.X)
+	if !ok {
+		return e.odd(s, t, "this name is not read: %s", Clip(Written(s.Module, t)))
+	}
+	of := e.valueNamed(head, rest, s, t)
+	if len(t.Args) > 0 {
+		return e.instantiate(of, e.arguments(t.Args, s))
+	}
+	return of
+}
+
+// valueNamed is the type of the value that a dotted name stands for.
+func (e *Evaluator) valueNamed(head string, rest []string, s *Scope, at syntax.Node) Type {
+	if v, ok := s.valueOf(head); ok {
+		of := v.get()
+		for _, part := range rest {
+			of = e.accessed(of, text(part), s, at)
+		}
+		return of
+	}
+	sym, ok := e.Set.Local(s.Module, head)
+	if !ok {
+		if module, known := e.Names.Global[head]; known && e.Set.Known[module] != nil {
+			sym, ok = modules.Symbol{Module: e.Set.Known[module], Name: "*", Namespace: true}, true
+		} else {
+			sym, ok = e.Set.Global(head)
+		}
+	}
+	switch {
+	case head == "undefined" && !ok:
+		return wordUndefined
+	case !ok:
+		return &named{name: strings.Join(append([]string{"typeof " + head}, rest...), "."), at: s.Module.Place(at)}
+	}
+	return e.valueIn(sym, rest, s, at)
+}
+
+// valueIn is the type of a value inside of what a symbol stands for.
+func (e *Evaluator) valueIn(sym modules.Symbol, rest []string, s *Scope, at syntax.Node) Type {
+	for i, part := range rest {
+		if inner, ok := e.Set.Member(sym, part); ok {
+			sym = inner
+			continue
+		}
+		of := e.Value(sym)
+		for _, part := range rest[i:] {
+			of = e.accessed(of, text(part), s, at)
+		}
+		return of
+	}
+	return e.Value(sym)
+}
+
+// Named is the type that a symbol declares; type parameters without a default
+// stand for themselves.
+func (e *Evaluator) Named(sym modules.Symbol) Type {
+	if sym.Module == nil || len(sym.Decls) == 0 {
+		return &odd{name: sym.Name, why: sym.Name + " is declared nowhere"}
+	}
+	return e.symbol(sym, nil, In(sym.Module), sym.Decls[0].Node)
+}

@@ -1,0 +1,457 @@
+// This file evaluates the types of the syntax tree, one rule for each kind.
+
+package evaluate
+
+import (
+	"fmt"
+
+	"steadysocket/core/modules"
+	"steadysocket/core/syntax"
+	"steadysocket/core/types"
+)
+
+// Type evaluates a type as written. What cannot be known is said when the type
+// is given out.
+func (e *Evaluator) Type(t syntax.Type, s *Scope) Type {
+	if t == nil {
+		return wordAny
+	}
+	defer e.leave()
+	if why := e.enter(); why != "" {
+		return e.odd(s, t, "%s", why)
+	}
+	switch t := t.(type) {
+	case *syntax.ParenType:
+		return e.Type(t.Type, s)
+	case *syntax.LiteralType:
+		return literalType(t)
+	case *syntax.TypeName:
+		return e.named(t, s)
+	case *syntax.ListType:
+		all := make([]Type, len(t.Types))
+		for i, inner := range t.Types {
+			all[i] = e.Type(inner, s)
+		}
+		if t.Op == "|" {
+			return unite(all...)
+		}
+		return intersect(all...)
+	case *syntax.ArrayType:
+		return &list{elem: e.later(t.Elem, s)}
+	case *syntax.TupleType:
+		return e.tuple(t, s)
+	case *syntax.FuncType:
+		sig := e.signature(t.TypeParams, t.Params, t.Returns, s)
+		return &object{fill: func() *shape {
+			if t.New {
+				return &shape{news: []*signature{sig}}
+			}
+			return &shape{calls: []*signature{sig}}
+		}}
+	case *syntax.ObjectType:
+		return &object{fill: func() *shape {
+			made := &shape{}
+			e.members(made, t, s)
+			return made
+		}}
+	case *syntax.MappedType:
+		return e.mapped(t, s)
+	case *syntax.ConditionalType:
+		return e.conditional(t, s)
+	case *syntax.InferType:
+		if bound, ok := s.typeOf(t.Param.Name.Name); ok {
+			return bound
+		}
+	case *syntax.OperatorType:
+		return e.operator(t, s)
+	case *syntax.TemplateType:
+		all := make([]Type, len(t.Types))
+		for i, inner := range t.Types {
+			all[i] = e.Type(inner, s)
+		}
+		return e.template(t.Texts, all, s, t)
+	case *syntax.IndexedType:
+		return e.accessed(e.Type(t.Object, s), e.Type(t.Index, s), s, t)
+	case *syntax.QueryType:
+		return e.query(t, s)
+	case *syntax.ImportType:
+		return e.imported(t, s)
+	case *syntax.PredicateType:
+		if t.Asserts {
+			return wordVoid
+		}
+		return wordBoolean
+	case *syntax.JSDocType:
+		if t.Type == nil {
+			return wordAny
+		}
+		inner := e.Type(t.Type, s)
+		if t.Mark == "?" {
+			return unite(inner, wordNull)
+		}
+		return inner
+	}
+	return e.odd(s, t, "this kind of type is not read: %s", Clip(Written(s.Module, t)))
+}
+
+func literalType(t *syntax.LiteralType) Type {
+	value := t.Value.Value
+	if t.Negative {
+		value = "-" + value
+	}
+	return literalOf(t.Value.Kind, value)
+}
+
+// literalOf gives the type of one value.
+func literalOf(kind syntax.LiteralKind, value string) Type {
+	switch kind {
+	case syntax.StringLiteral:
+		return text(value)
+	case syntax.BooleanLiteral:
+		return literal{types.Boolean, value}
+	case syntax.BigIntLiteral:
+		return literal{types.BigInt, value}
+	case syntax.NullLiteral:
+		return wordNull
+	}
+	return literal{types.Number, value}
+}
+
+// tuple evaluates a tuple; what is spread in it and known in length stands in
+// its place.
+func (e *Evaluator) tuple(t *syntax.TupleType, s *Scope) Type {
+	out := &tuple{}
+	for _, x := range t.Elems {
+		elem := element{of: e.later(x.Type, s), optional: x.Optional, rest: x.Rest}
+		if x.Name != nil {
+			elem.name = x.Name.Name
+		}
+		if x.Rest {
+			if inner, ok := elem.of.get().(*tuple); ok {
+				out.elems = append(out.elems, inner.elems...)
+				continue
+			}
+		}
+		out.elems = append(out.elems, elem)
+	}
+	return out
+}
+
+func (e *Evaluator) operator(t *syntax.OperatorType, s *Scope) Type {
+	switch t.Op {
+	case "readonly":
+		switch inner := e.Type(t.Type, s).(type) {
+		case *list:
+			return &list{elem: inner.elem, readonly: true}
+		case *tuple:
+			return &tuple{elems: inner.elems, readonly: true}
+		default:
+			return inner
+		}
+	case "keyof":
+		return e.keysOf(e.Type(t.Type, s))
+	}
+	return wordSymbol // unique symbol
+}
+
+// template joins texts and types; over unions of values it is the union of all
+// that can come out.
+func (e *Evaluator) template(pieces []string, holes []Type, s *Scope, at syntax.Node) Type {
+	outs := []*texts{{parts: []string{pieces[0]}}}
+	for i, hole := range holes {
+		var next []*texts
+		members := parts(hole)
+		if hole == Type(wordBoolean) {
+			members = []Type{no, yes}
+		}
+		if len(outs)*len(members) > maxSteps/10 {
+			return e.odd(s, at, "the template has more than %d results", maxSteps/10)
+		}
+		for _, out := range outs {
+			for _, m := range members {
+				grown := &texts{append([]string(nil), out.parts...), append([]Type(nil), out.types...)}
+				last := len(grown.parts) - 1
+				switch m := m.(type) {
+				case literal:
+					grown.parts[last] += m.value + pieces[i+1]
+				case word:
+					if m == wordNull || m == wordUndefined {
+						grown.parts[last] += string(m) + pieces[i+1]
+						break
+					}
+					grown.parts, grown.types = append(grown.parts, pieces[i+1]), append(grown.types, m)
+				case *texts:
+					grown.parts[last] += m.parts[0]
+					grown.types = append(grown.types, m.types...)
+					grown.parts = append(grown.parts, m.parts[1:]...)
+					grown.parts[len(grown.parts)-1] += pieces[i+1]
+				case *odd:
+					return m
+				default:
+					grown.parts, grown.types = append(grown.parts, pieces[i+1]), append(grown.types, m)
+				}
+				next = append(next, grown)
+			}
+		}
+		outs = next
+	}
+	all := make([]Type, len(outs))
+	for i, out := range outs {
+		switch {
+		case len(out.types) == 0:
+			all[i] = text(out.parts[0])
+		case len(out.types) == 1 && out.parts[0]+out.parts[1] == "" && out.types[0] == Type(wordString):
+			all[i] = wordString
+		default:
+			all[i] = out
+		}
+	}
+	return unite(all...)
+}
+
+// signature is one way to call something.
+type signature struct {
+	typeParams []*param
+	params     []parameter
+	result     *lazy
+	again      func(bound map[string]Type) *signature // evaluates it with type parameters bound; may be nil
+}
+
+// parameter is one parameter of a signature.
+type parameter struct {
+	name     string
+	of       *lazy // of a rest, the type of the whole rest
+	optional bool
+	rest     bool
+}
+
+// at gives the type of the i-th argument.
+func (sig *signature) at(i int) Type {
+	for j, p := range sig.params {
+		if j == i && !p.rest {
+			return p.of.get()
+		}
+		if p.rest {
+			switch t := p.of.get().(type) {
+			case *list:
+				return t.elem.get()
+			case *tuple:
+				if i-j < len(t.elems) {
+					return t.elems[i-j].of.get()
+				}
+			default:
+				return t
+			}
+		}
+	}
+	return nil
+}
+
+func (e *Evaluator) signature(typeParams []*syntax.TypeParam, params []*syntax.Param, returns syntax.Type, s *Scope) *signature {
+	inner, free := e.free(s, typeParams)
+	sig := &signature{typeParams: free, params: e.parameters(params, inner), result: e.later(returns, inner)}
+	if len(free) > 0 {
+		sig.again = func(bound map[string]Type) *signature {
+			inner := s.with(bound)
+			return &signature{params: e.parameters(params, inner), result: e.later(returns, inner)}
+		}
+	}
+	return sig
+}
+
+func (e *Evaluator) parameters(params []*syntax.Param, s *Scope) (out []parameter) {
+	for i, p := range params {
+		made := parameter{name: fmt.Sprintf("arg%d", i+1), optional: p.Optional || p.Default != nil, rest: p.Rest}
+		if id, ok := p.Name.(*syntax.Ident); ok {
+			if id.Name == "this" {
+				continue
+			}
+			made.name = id.Name
+		}
+		made.of = e.typeOfParam(p, s)
+		if made.rest {
+			if t, ok := made.of.get().(*tuple); ok {
+				for j, elem := range t.elems {
+					name := elem.name
+					if name == "" {
+						name = fmt.Sprintf("%s%d", made.name, j+1)
+					}
+					out = append(out, parameter{name, elem.of, elem.optional, elem.rest})
+				}
+				continue
+			}
+		}
+		out = append(out, made)
+	}
+	return out
+}
+
+// typeOfParam is the declared type of a parameter, or that of its default.
+func (e *Evaluator) typeOfParam(p *syntax.Param, s *Scope) *lazy {
+	switch {
+	case p.Type == nil && p.Default != nil:
+		return &lazy{eval: func() Type { return widen(e.Expr(p.Default, s)) }}
+	case p.Type != nil && (p.Optional || p.Default != nil):
+		return &lazy{eval: func() Type { return without(e.Type(p.Type, s), wordUndefined) }}
+	}
+	return e.later(p.Type, s)
+}
+
+// members adds the members of an object type.
+func (e *Evaluator) members(to *shape, t *syntax.ObjectType, s *Scope) {
+	for i, m := range t.Members {
+		if i == maxMembers {
+			to.bases = append(to.bases, e.base(e.odd(s, m, "there are more than %d members; those from here on are left out", maxMembers)))
+			return
+		}
+		switch m.Kind {
+		case syntax.CallMember:
+			to.calls = append(to.calls, e.signature(m.TypeParams, m.Params, m.Type, s))
+			continue
+		case syntax.ConstructMember:
+			to.news = append(to.news, e.signature(m.TypeParams, m.Params, m.Type, s))
+			continue
+		case syntax.IndexMember:
+			if len(m.Params) == 1 {
+				to.indexes = append(to.indexes, index{e.later(m.Params[0].Type, s), e.later(m.Type, s), m.Modifiers.Has(syntax.Readonly)})
+			}
+			continue
+		}
+		name, ok := e.keyName(m.Key, s)
+		if ok && name == "" {
+			e.Odd = append(e.Odd, Odd{s.Module.Place(m), "a member with no name cannot be given by name"})
+			continue
+		}
+		if !ok {
+			to.bases = append(to.bases, e.base(e.odd(s, m, "the name of this member is worked out when it runs")))
+			continue
+		}
+		made := &member{name: name, optional: m.Optional, readonly: m.Modifiers.Has(syntax.Readonly), module: s.Module, node: m}
+		switch {
+		case m.Kind == syntax.SetMember:
+			if to.member(name) == nil && len(m.Params) > 0 {
+				made.of = e.typeOfParam(m.Params[0], s)
+				to.put(made)
+			}
+			continue
+		case m.Kind == syntax.MethodMember:
+			sig := e.signature(m.TypeParams, m.Params, m.Type, s)
+			if before := to.member(name); before != nil {
+				before.of = overload(before.of, sig)
+				continue
+			}
+			made.of = known(function(sig))
+		default:
+			made.of, made.typ, made.scope = e.later(m.Type, s), m.Type, s
+		}
+		to.put(made)
+	}
+}
+
+// function is the type of a function with these signatures.
+func function(sigs ...*signature) *object {
+	return &object{fill: func() *shape { return &shape{calls: sigs} }}
+}
+
+// overload adds a signature to the type of a method.
+func overload(before *lazy, sig *signature) *lazy {
+	return &lazy{eval: func() Type {
+		if o, ok := before.get().(*object); ok {
+			return function(append(o.get().calls[:len(o.get().calls):len(o.get().calls)], sig)...)
+		}
+		return function(sig)
+	}}
+}
+
+// symbolKey begins the names of members whose key is a symbol: no app gives
+// them by name.
+const symbolKey = "@@"
+
+// keyName gives the name of a member, that of a constant too.
+func (e *Evaluator) keyName(key syntax.Node, s *Scope) (string, bool) {
+	if name, ok := syntax.KeyName(key); ok {
+		return name, true
+	}
+	if c, ok := key.(*syntax.Computed); ok {
+		switch t := e.Expr(c.X, s).(type) {
+		case literal:
+			return t.value, true
+		case word:
+			if t == wordSymbol {
+				return symbolKey + Written(s.Module, c.X), true
+			}
+		}
+		if m, ok := c.X.(*syntax.Member); ok {
+			if id, ok := m.X.(*syntax.Ident); ok && id.Name == "Symbol" {
+				return symbolKey + Written(s.Module, c.X), true
+			}
+		}
+	}
+	return "", false
+}
+
+// entity takes a name apart: its first part and those behind dots.
+func entity(x syntax.Node) (head string, rest []string, ok bool) {
+	switch x := x.(type) {
+	case *syntax.Ident:
+		return x.Name, nil, true
+	case *syntax.Member:
+		head, rest, ok = entity(x.X)
+		id, plain := x.Name.(*syntax.Ident)
+		if !plain {
+			return "", nil, false
+		}
+		return head, append(rest, id.Name), ok
+	}
+	return "", nil, false
+}
+
+// imported evaluates import("m").Name<Args>.
+func (e *Evaluator) imported(t *syntax.ImportType, s *Scope) Type {
+	from, ok := e.Type(t.From, s).(literal)
+	if !ok {
+		return e.odd(s, t, "the module's name is no text: %s", Clip(Written(s.Module, t)))
+	}
+	sym, _ := e.Set.Imported(s.Module, from.value, "*")
+	var names []string
+	if t.Name != nil {
+		head, rest, ok := entity(t.Name)
+		if !ok {
+			return e.odd(s, t, "this name is not read: %s", Clip(Written(s.Module, t)))
+		}
+		names = append([]string{head}, rest...)
+	}
+	if t.Query {
+		return e.valueIn(sym, names, s, t)
+	}
+	return e.typeIn(sym, names, e.arguments(t.Args, s), s, t)
+}
+
+func (e *Evaluator) arguments(args []syntax.Type, s *Scope) []Type {
+	var out []Type
+	for _, a := range args {
+		out = append(out, e.Type(a, s))
+	}
+	return out
+}
+
+// typeIn evaluates a name inside of what a symbol stands for.
+func (e *Evaluator) typeIn(sym modules.Symbol, rest []string, args []Type, s *Scope, at syntax.Node) Type {
+	for _, part := range rest {
+		if value, ok := e.enumMember(sym, part); ok {
+			return value
+		}
+		inner, ok := e.Set.Member(sym, part)
+		if !ok && sym.Namespace && e.known(sym.Module) != "" {
+			return &named{name: part, from: e.known(sym.Module), args: args, at: s.Module.Place(at)}
+		}
+		if !ok {
+			return e.odd(s, at, "%s is declared nowhere in %s", part, sym.Name)
+		}
+		sym = inner
+	}
+	if sym.External() {
+		return &named{name: sym.Name, from: sym.Package, args: args, at: s.Module.Place(at)}
+	}
+	return e.symbol(sym, args, s, at)
+}

@@ -1,0 +1,753 @@
+// This file takes types apart into members, and makes types from the members
+// of others.
+
+package evaluate
+
+import (
+	"slices"
+	"strings"
+
+	"steadysocket/core/modules"
+	"steadysocket/core/syntax"
+	"steadysocket/core/types"
+)
+
+// shape is a type taken apart.
+type shape struct {
+	members []*member
+	byName  map[string]*member
+	indexes []index
+	calls   []*signature
+	news    []*signature
+	natives []Native // sets of native attributes taken over whole; their members stand in members too
+	bases   []Base   // what belongs to it and could not be resolved
+}
+
+// member is one member of a type.
+type member struct {
+	name     string
+	of       *lazy // without the undefined that an optional one adds
+	typ      syntax.Type
+	scope    *Scope // of typ
+	optional bool
+	readonly bool
+	origin   string // "" for that of the module
+	unsure   bool   // whether it is optional is not known
+	native   bool   // of a set of native attributes
+	module   *modules.Module
+	node     syntax.Node
+}
+
+// index is an index signature.
+type index struct {
+	key, of  *lazy
+	readonly bool
+}
+
+func (s *shape) member(name string) *member { return s.byName[name] }
+
+func (s *shape) put(m *member) {
+	if s.byName == nil {
+		s.byName = map[string]*member{}
+	}
+	if before := s.byName[m.name]; before != nil {
+		*before = *m
+		return
+	}
+	s.byName[m.name] = m
+	s.members = append(s.members, m)
+}
+
+// inherit adds what a nearer declaration does not have.
+func (s *shape) inherit(from *shape) {
+	for _, m := range from.members {
+		if s.member(m.name) == nil {
+			s.put(m)
+		}
+	}
+	if len(s.indexes) == 0 {
+		s.indexes = from.indexes
+	}
+	s.calls, s.news = append(s.calls, from.calls...), append(s.news, from.news...)
+	s.natives, s.bases = append(s.natives, from.natives...), append(s.bases, from.bases...)
+}
+
+// join adds what must hold too, as an intersection does.
+func (s *shape) join(from *shape) {
+	for _, m := range from.members {
+		before := s.member(m.name)
+		if before == nil {
+			s.put(m)
+			continue
+		}
+		joined := *before
+		of, more := before.of, m.of
+		joined.of = &lazy{eval: func() Type { return intersect(of.get(), more.get()) }}
+		if before.typ == nil || m.typ == nil || Written(before.scope.Module, before.typ) != Written(m.scope.Module, m.typ) {
+			joined.typ = nil
+		}
+		joined.optional = before.optional && m.optional
+		if before.native && !m.native || before.origin != "" && m.origin == "" && !m.native {
+			joined.native, joined.origin, joined.module, joined.node = m.native, m.origin, m.module, m.node
+		}
+		s.put(&joined)
+	}
+	s.indexes = append(s.indexes, from.indexes...)
+	s.calls, s.news = append(s.calls, from.calls...), append(s.news, from.news...)
+	s.natives, s.bases = append(s.natives, from.natives...), append(s.bases, from.bases...)
+}
+
+// each gives a shape with a change to each member.
+func (s *shape) each(change func(m *member)) *shape {
+	out := &shape{indexes: s.indexes, natives: s.natives, bases: s.bases}
+	for _, m := range s.members {
+		changed := *m
+		change(&changed)
+		out.put(&changed)
+	}
+	return out
+}
+
+func (o *object) get() *shape {
+	if o.shape == nil {
+		if o.busy {
+			return &shape{bases: []Base{{Name: o.name}}}
+		}
+		o.busy = true
+		o.shape = o.fill()
+		o.busy, o.fill = false, nil
+	}
+	return o.shape
+}
+
+// empty reports whether o is {}.
+func (o *object) empty() bool {
+	if o.key != nil {
+		return false
+	}
+	s := o.get()
+	return len(s.members)+len(s.indexes)+len(s.calls)+len(s.news)+len(s.bases)+len(s.natives) == 0
+}
+
+func (e *Evaluator) base(t Type) Base {
+	switch t := t.(type) {
+	case *odd:
+		return Base{Name: t.name, At: t.at, Why: t.why}
+	case *named:
+		return Base{Name: e.label(t), From: t.from, At: t.at, of: t}
+	}
+	return Base{Name: Clip(e.label(t)), of: t}
+}
+
+// label names a type in messages.
+func (e *Evaluator) label(t Type) string {
+	switch t := t.(type) {
+	case *odd:
+		return t.name
+	case *named:
+		if len(t.args) == 0 {
+			return t.name
+		}
+		var args []string
+		for _, a := range t.args {
+			args = append(args, e.label(a))
+		}
+		return t.name + "<" + strings.Join(args, ", ") + ">"
+	case *param:
+		return t.name
+	case *keys:
+		return "keyof " + e.label(t.of)
+	case *access:
+		return e.label(t.of) + "[" + e.label(t.key) + "]"
+	case word:
+		return string(t)
+	case literal:
+		return plainLiteral(t).String()
+	case *object:
+		if t.name != "" {
+			return t.name
+		}
+		return "{ … }"
+	case *union:
+		var list []string
+		for _, m := range t.list {
+			list = append(list, e.label(m))
+		}
+		return strings.Join(list, " | ")
+	}
+	return "…"
+}
+
+// shapeOf takes any type apart.
+func (e *Evaluator) shapeOf(t Type) *shape {
+	defer e.leave()
+	if why := e.enter(); why != "" {
+		return &shape{bases: []Base{{Name: e.label(t), Why: why}}}
+	}
+	switch t := t.(type) {
+	case *object:
+		return t.get()
+	case *both:
+		made := &shape{}
+		for _, part := range t.list {
+			made.join(e.shapeOf(part))
+		}
+		return made
+	case *union:
+		return e.common(t)
+	case *param:
+		made := &shape{}
+		if t.constraint != nil {
+			made.join(e.shapeOf(t.constraint.get()))
+		}
+		made.bases = append(made.bases, Base{Name: t.name, of: t})
+		return made
+	case *component:
+		return &shape{calls: []*signature{{params: []parameter{{name: "props", of: t.props}}, result: known(content)}}}
+	case word:
+		if t == wordAny {
+			return &shape{bases: []Base{{Name: "any", of: t}}}
+		}
+		return &shape{}
+	case *named, *odd, *keys, *access:
+		return &shape{bases: []Base{e.base(t)}}
+	}
+	return &shape{}
+}
+
+// common is what all members of a union have.
+func (e *Evaluator) common(u *union) *shape {
+	var shapes []*shape
+	for _, m := range u.list {
+		if m != Type(wordUndefined) && m != Type(wordNull) {
+			shapes = append(shapes, e.shapeOf(m))
+		}
+	}
+	made := &shape{}
+	if len(shapes) == 0 {
+		return made
+	}
+next:
+	for _, m := range shapes[0].members {
+		joined := *m
+		ofs := []*lazy{m.of}
+		for _, other := range shapes[1:] {
+			o := other.member(m.name)
+			if o == nil {
+				continue next
+			}
+			joined.optional = joined.optional || o.optional
+			joined.native = joined.native && o.native
+			ofs = append(ofs, o.of)
+		}
+		joined.typ = nil
+		joined.of = &lazy{eval: func() Type {
+			var all []Type
+			for _, of := range ofs {
+				all = append(all, of.get())
+			}
+			return unite(all...)
+		}}
+		made.put(&joined)
+	}
+	for _, s := range shapes {
+		for _, n := range s.natives {
+			if !slices.ContainsFunc(made.natives, func(o Native) bool { return o.Name == n.Name }) {
+				made.natives = append(made.natives, n)
+			}
+		}
+		made.bases = append(made.bases, s.bases...)
+	}
+	return made
+}
+
+// keysOf is keyof t.
+func (e *Evaluator) keysOf(t Type) Type {
+	switch t := t.(type) {
+	case *list, *tuple:
+		return wordNumber
+	case *odd:
+		return t
+	case *object:
+		if t.opaque && t.name == "IntrinsicElements" {
+			return elementName
+		}
+	case word:
+		if t == wordAny || t == wordNever {
+			return unite(wordString, wordNumber, wordSymbol)
+		}
+	}
+	s := e.shapeOf(t)
+	var all []Type
+	for _, m := range s.members {
+		if !strings.HasPrefix(m.name, symbolKey) {
+			all = append(all, text(m.name))
+		}
+	}
+	for _, i := range s.indexes {
+		key := i.key.get()
+		all = append(all, key)
+		if key == Type(wordString) {
+			all = append(all, wordNumber)
+		}
+	}
+	if len(s.bases) > 0 {
+		all = append(all, &keys{of: t})
+	}
+	return unite(all...)
+}
+
+// accessed is of[key].
+func (e *Evaluator) accessed(of, key Type, s *Scope, at syntax.Node) Type {
+	defer e.leave()
+	if why := e.enter(); why != "" {
+		return e.odd(s, at, "%s", why)
+	}
+	if u, ok := of.(*union); ok {
+		var all []Type
+		for _, m := range u.list {
+			all = append(all, e.accessed(m, key, s, at))
+		}
+		return unite(all...)
+	}
+	if u, ok := key.(*union); ok {
+		var all []Type
+		for _, m := range u.list {
+			all = append(all, e.accessed(of, m, s, at))
+		}
+		return unite(all...)
+	}
+	switch of := of.(type) {
+	case *odd:
+		return of
+	case word:
+		if of == wordAny || of == wordNever {
+			return of
+		}
+	case *list:
+		if key == Type(wordNumber) {
+			return of.elem.get()
+		}
+		if k, ok := key.(literal); ok && k.value == "length" {
+			return wordNumber
+		}
+	case *tuple:
+		if found := tupleAt(of, key); found != nil {
+			return found
+		}
+	}
+	shape := e.shapeOf(of)
+	switch key := key.(type) {
+	case *odd:
+		return key
+	case literal:
+		if m := shape.member(key.value); m != nil {
+			if m.optional {
+				return unite(m.of.get(), wordUndefined)
+			}
+			return m.of.get()
+		}
+		for _, i := range shape.indexes {
+			if e.assignable(key, i.key.get()) == types.Yes {
+				return i.of.get()
+			}
+		}
+	case word:
+		for _, i := range shape.indexes {
+			if e.assignable(key, i.key.get()) == types.Yes {
+				return i.of.get()
+			}
+		}
+	case *keys:
+		if p, ok := key.of.(*param); ok && of == Type(p) {
+			return &access{of, key}
+		}
+	}
+	if len(shape.bases) > 0 || deferred(key) {
+		return &access{of, key}
+	}
+	return e.odd(s, at, "there is no member %s", e.label(key))
+}
+
+// deferred reports whether a key stands for itself until its parameter is known.
+func deferred(key Type) bool {
+	switch key.(type) {
+	case *param, *keys, *access, *named:
+		return true
+	}
+	return false
+}
+
+func tupleAt(of *tuple, key Type) Type {
+	if key == Type(wordNumber) {
+		var all []Type
+		for _, elem := range of.elems {
+			t := elem.of.get()
+			if l, ok := t.(*list); ok && elem.rest {
+				t = l.elem.get()
+			}
+			all = append(all, t)
+			if elem.optional {
+				all = append(all, wordUndefined)
+			}
+		}
+		return unite(all...)
+	}
+	k, ok := key.(literal)
+	if !ok {
+		return nil
+	}
+	if k.value == "length" {
+		return wordNumber
+	}
+	for i, elem := range of.elems {
+		if plainLiteral(literal{types.Number, k.value}).Value == itoa(i) && !elem.rest {
+			if elem.optional {
+				return unite(elem.of.get(), wordUndefined)
+			}
+			return elem.of.get()
+		}
+	}
+	return nil
+}
+
+// mapped evaluates { [K in C as N]: V }.
+func (e *Evaluator) mapped(t *syntax.MappedType, s *Scope) Type {
+	name := t.Param.Name.Name
+	// What the members keep of the type that they are taken from: keyof T says
+	// which that is, and T[K] as the value.
+	var source Type
+	if op, ok := unparen(t.Param.Constraint).(*syntax.OperatorType); ok && op.Op == "keyof" {
+		source = e.Type(op.Type, s)
+	} else if i, ok := unparen(t.Type).(*syntax.IndexedType); ok {
+		if id, ok := i.Index.(*syntax.TypeName); ok {
+			if head, rest, ok := entity(id.Name); ok && head == name && len(rest) == 0 {
+				source = e.Type(i.Object, s)
+			}
+		}
+	}
+	whole := t.As == nil
+	if op, ok := unparen(t.Param.Constraint).(*syntax.OperatorType); !ok || op.Op != "keyof" {
+		whole = false
+	}
+	if whole {
+		switch of := source.(type) {
+		case *list:
+			elem := &lazy{eval: func() Type { return e.Type(t.Type, s.with(map[string]Type{name: wordNumber})) }}
+			return &list{elem: elem, readonly: of.readonly}
+		case *tuple:
+			out := &tuple{readonly: of.readonly}
+			for i, elem := range of.elems {
+				elem.of = &lazy{eval: func() Type { return e.Type(t.Type, s.with(map[string]Type{name: text(itoa(i))})) }}
+				out.elems = append(out.elems, elem)
+			}
+			return out
+		case *union:
+			// Each member of a union by itself.
+			if id, ok := unparen(t.Param.Constraint).(*syntax.OperatorType).Type.(*syntax.TypeName); ok {
+				if head, _, ok := entity(id.Name); ok {
+					if _, bound := s.typeOf(head); bound {
+						var all []Type
+						for _, m := range of.list {
+							all = append(all, e.mapped(t, s.with(map[string]Type{head: m})))
+						}
+						return unite(all...)
+					}
+				}
+			}
+		case word, literal:
+			return source
+		}
+	}
+	return &object{fill: func() *shape {
+		made := &shape{}
+		var from *shape
+		var all Type
+		if source != nil {
+			from = e.shapeOf(source)
+		}
+		if whole || t.As != nil && source != nil && e.isKeyof(t) {
+			var names []Type
+			for _, m := range from.members {
+				names = append(names, text(m.name))
+			}
+			for _, i := range from.indexes {
+				names = append(names, i.key.get())
+			}
+			all = &union{names}
+			made.bases = from.bases
+			if whole {
+				made.natives = from.natives
+			}
+		} else {
+			all = e.Type(t.Param.Constraint, s)
+			if source != nil {
+				made.bases = from.bases
+			}
+		}
+		for _, key := range parts(all) {
+			e.mapKey(made, t, s, key, from)
+		}
+		return made
+	}}
+}
+
+func (e *Evaluator) isKeyof(t *syntax.MappedType) bool {
+	op, ok := unparen(t.Param.Constraint).(*syntax.OperatorType)
+	return ok && op.Op == "keyof"
+}
+
+// mapKey adds the member that a mapped type makes of one key.
+func (e *Evaluator) mapKey(made *shape, t *syntax.MappedType, s *Scope, key Type, from *shape) {
+	inner := s.with(map[string]Type{t.Param.Name.Name: key})
+	var before *member
+	if l, ok := key.(literal); ok && from != nil {
+		before = from.member(l.value)
+	}
+	names := []Type{key}
+	if t.As != nil {
+		names = parts(e.Type(t.As, inner))
+	}
+	for _, name := range names {
+		switch name := name.(type) {
+		case literal:
+			m := &member{name: name.value, module: s.Module, node: t}
+			if before != nil {
+				*m = *before
+				m.name, m.typ = name.value, nil
+			}
+			optional := m.optional
+			switch t.OptionalMark {
+			case "+":
+				m.optional = true
+			case "-":
+				m.optional = false
+			}
+			switch t.ReadonlyMark {
+			case "+":
+				m.readonly = true
+			case "-":
+				m.readonly = false
+			}
+			m.of = &lazy{eval: func() Type {
+				of := e.Type(t.Type, inner)
+				if optional || m.optional {
+					of = without(of, wordUndefined)
+				}
+				return of
+			}}
+			made.put(m)
+		case word:
+			if name != wordNever {
+				made.indexes = append(made.indexes, index{key: known(name), of: e.later(t.Type, inner), readonly: t.ReadonlyMark == "+"})
+			}
+		case *texts:
+			made.indexes = append(made.indexes, index{key: known(name), of: e.later(t.Type, inner), readonly: t.ReadonlyMark == "+"})
+		default:
+			made.bases = append(made.bases, e.base(name))
+		}
+	}
+}
+
+func unparen(t syntax.Type) syntax.Type {
+	for {
+		p, ok := t.(*syntax.ParenType)
+		if !ok {
+			return t
+		}
+		t = p.Type
+	}
+}
+
+// chosen gives the names of a union of keys. open says that it holds more than
+// names; so does what is left in rest.
+func chosen(t Type) (names map[string]bool, rest []Type) {
+	names = map[string]bool{}
+	for _, m := range parts(t) {
+		switch m := m.(type) {
+		case literal:
+			names[m.value] = true
+		default:
+			if m != Type(wordNever) {
+				rest = append(rest, m)
+			}
+		}
+	}
+	return names, rest
+}
+
+// omit is Omit<of, keys>: over a union, only what its members share is kept.
+func (e *Evaluator) omit(of, keys Type) Type {
+	return &object{fill: func() *shape {
+		names, rest := chosen(keys)
+		from := e.shapeOf(of)
+		made := &shape{indexes: from.indexes}
+		for _, m := range from.members {
+			if !names[m.name] {
+				made.put(m)
+			}
+		}
+		var except []string
+		for name := range names {
+			except = append(except, name)
+		}
+		slices.Sort(except)
+		for _, n := range from.natives {
+			n.Except = slices.Compact(slices.Sorted(slices.Values(append(slices.Clone(n.Except), except...))))
+			made.natives = append(made.natives, n)
+		}
+		made.bases = from.bases
+		for _, r := range rest {
+			switch r {
+			case wordString, wordNumber, wordSymbol:
+				made.indexes = nil // keyof of an index signature
+			default:
+				made.bases = append(made.bases[:len(made.bases):len(made.bases)], Base{Name: "Omit by " + e.label(r), Why: "which members are left out depends on " + e.label(r)})
+			}
+		}
+		return made
+	}}
+}
+
+// pick is Pick<of, keys>.
+func (e *Evaluator) pick(of, keys Type) Type {
+	return &object{fill: func() *shape {
+		names, rest := chosen(keys)
+		from := e.shapeOf(of)
+		made := &shape{}
+		for _, m := range from.members {
+			if names[m.name] {
+				picked := *m
+				if picked.native {
+					picked.native, picked.origin = false, "dom"
+				}
+				made.put(&picked)
+				delete(names, m.name)
+			}
+		}
+		if len(from.bases) > 0 {
+			// Of what is not here, the names are known at least.
+			var left []string
+			for name := range names {
+				left = append(left, name)
+			}
+			slices.Sort(left)
+			for _, name := range left {
+				m := &member{name: name, optional: true, unsure: true, origin: from.bases[0].From, of: known(&odd{at: from.bases[0].At, name: name, why: "its type is declared in " + orNot(from.bases[0].From)})}
+				made.put(m)
+			}
+		}
+		for _, r := range rest {
+			made.bases = append(made.bases, Base{Name: "Pick by " + e.label(r), Why: "which members are picked depends on " + e.label(r)})
+		}
+		return made
+	}}
+}
+
+func orNot(from string) string {
+	if from == "" {
+		return "what is not here"
+	}
+	return from + ", which is not here"
+}
+
+// instance adds the members that instances of a class have.
+func (e *Evaluator) instance(to *shape, c *syntax.Class, s *Scope) {
+	for _, m := range c.Members {
+		if m.Modifiers&(syntax.Static|syntax.Private|syntax.Protected) != 0 {
+			continue
+		}
+		if m.Kind == syntax.ConstructMember {
+			if fn, ok := m.Value.(*syntax.Func); ok {
+				for _, p := range fn.Params {
+					if id, ok := p.Name.(*syntax.Ident); ok && p.Modifiers&(syntax.Public|syntax.Readonly) != 0 && p.Modifiers&(syntax.Private|syntax.Protected) == 0 {
+						to.put(&member{name: id.Name, of: e.typeOfParam(p, s), optional: p.Optional, module: s.Module, node: p})
+					}
+				}
+			}
+			continue
+		}
+		e.classMember(to, m, s)
+	}
+}
+
+func (e *Evaluator) classMember(to *shape, m *syntax.ClassMember, s *Scope) {
+	if m.Kind == syntax.StaticBlock || m.Kind == syntax.ConstructMember {
+		return
+	}
+	if m.Kind == syntax.IndexMember {
+		if len(m.Params) == 1 {
+			to.indexes = append(to.indexes, index{e.later(m.Params[0].Type, s), e.later(m.Type, s), m.Modifiers.Has(syntax.Readonly)})
+		}
+		return
+	}
+	if _, private := m.Key.(*syntax.PrivateName); private {
+		return
+	}
+	name, ok := e.keyName(m.Key, s)
+	if !ok {
+		return
+	}
+	made := &member{name: name, optional: m.Optional, readonly: m.Modifiers.Has(syntax.Readonly), module: s.Module, node: m}
+	fn, _ := m.Value.(*syntax.Func)
+	switch {
+	case m.Kind == syntax.MethodMember && fn != nil:
+		sig := e.callable(fn, s)
+		if before := to.member(name); before != nil {
+			if fn.Body == nil {
+				before.of = overload(before.of, sig)
+			}
+			return
+		}
+		made.of = known(function(sig))
+	case m.Kind == syntax.GetMember && fn != nil:
+		made.of = e.later(fn.Returns, s)
+	case m.Kind == syntax.SetMember && fn != nil:
+		if to.member(name) != nil || len(fn.Params) == 0 {
+			return
+		}
+		made.of = e.typeOfParam(fn.Params[0], s)
+	case m.Type != nil:
+		made.of, made.typ, made.scope = e.later(m.Type, s), m.Type, s
+	default:
+		made.of = &lazy{eval: func() Type { return widen(e.Expr(m.Value, s)) }}
+	}
+	to.put(made)
+}
+
+// superInstance is what instances of the class that c extends are, or nil.
+func (e *Evaluator) superInstance(c *syntax.Class, s *Scope) Type {
+	if c.Extends == nil {
+		return nil
+	}
+	args := e.arguments(c.ExtendArgs, s)
+	// A class by its name; else what the value constructs.
+	if head, rest, ok := entity(c.Extends); ok {
+		name := &syntax.TypeName{Range: syntax.Range{Start: c.Extends.Pos(), End: c.Extends.Stop()}, Name: c.Extends, Args: c.ExtendArgs}
+		sym, found := e.Set.Local(s.Module, head)
+		for _, part := range rest {
+			if found {
+				sym, found = e.Set.Member(sym, part)
+			}
+		}
+		if found && (sym.External() || isClass(sym)) || !found {
+			return e.named(name, s)
+		}
+	}
+	of := e.instantiate(e.Expr(c.Extends, s), args)
+	shape := e.shapeOf(of)
+	for _, sig := range shape.news {
+		return sig.result.get()
+	}
+	return e.odd(s, c.Extends, "what this class extends is not known")
+}
+
+func isClass(sym modules.Symbol) bool {
+	for _, d := range sym.Decls {
+		switch d.Node.(type) {
+		case *syntax.ClassDecl, *syntax.Interface:
+			return true
+		}
+	}
+	return false
+}

@@ -1,0 +1,217 @@
+// This file gives evaluated types out as types of the type language.
+
+package evaluate
+
+import (
+	"fmt"
+
+	"steadysocket/core/types"
+)
+
+// Bounds on types given out: a declared type that stands deeper, or after so
+// many parts, is given by its name.
+const (
+	maxDeclared = 3
+	maxParts    = 600
+	maxWhole    = 12000 // after so many, nothing more is given out
+)
+
+// unread stands for a part that was not understood inside of a type that was.
+var unread = &types.Named{Name: "Unread"}
+
+// Plain gives a type out; nil where nothing is known of it. What was not
+// understood is added to Odd.
+func (e *Evaluator) Plain(t Type) types.Type {
+	p := &plainer{e: e, busy: map[any]bool{}}
+	if o, ok := t.(*odd); ok {
+		p.odd(o)
+		return nil
+	}
+	return p.of(t)
+}
+
+type plainer struct {
+	e        *Evaluator
+	busy     map[any]bool // objects being given out
+	declared int          // how many declared types stand around
+	parts    int
+	depth    int
+	cut      bool
+}
+
+func (p *plainer) odd(o *odd) {
+	p.e.Odd = append(p.e.Odd, Odd{o.at, o.why})
+}
+
+func (p *plainer) all(list []Type) []types.Type {
+	var out []types.Type
+	for _, t := range list {
+		out = append(out, p.of(t))
+	}
+	return out
+}
+
+func plainLiteral(l literal) *types.Literal { return &types.Literal{Of: l.of, Value: l.value} }
+
+func (p *plainer) of(t Type) types.Type {
+	p.parts++
+	p.depth++
+	defer func() { p.depth-- }()
+	if p.depth > 60 || p.parts > maxWhole {
+		if !p.cut {
+			p.cut = true
+			p.e.Odd = append(p.e.Odd, Odd{Why: fmt.Sprintf("the type is made of more than %d types", maxWhole)})
+		}
+		return unread
+	}
+	switch t := t.(type) {
+	case word:
+		return types.Basic(t)
+	case literal:
+		return plainLiteral(t)
+	case *union:
+		return types.NewUnion(p.all(t.list)...)
+	case *both:
+		return p.both(t)
+	case *list:
+		return &types.Array{Elem: p.of(t.elem.get()), Readonly: t.readonly}
+	case *tuple:
+		out := &types.Tuple{Readonly: t.readonly}
+		for _, elem := range t.elems {
+			out.Elems = append(out.Elems, types.Elem{Name: elem.name, Type: p.of(elem.of.get()), Optional: elem.optional, Rest: elem.rest})
+		}
+		return out
+	case *texts:
+		return &types.Template{Texts: t.parts, Types: p.all(t.types)}
+	case *object:
+		return p.object(t)
+	case *param:
+		return &types.Named{Name: t.name}
+	case *named:
+		if t == elementName {
+			return &types.Named{Name: "Element"}
+		}
+		return &types.Named{Name: t.name, From: t.from, Args: p.all(t.args)}
+	case *component:
+		props := t.props.get()
+		if props == Type(wordAny) {
+			return &types.Named{Name: "Component"}
+		}
+		return &types.Named{Name: "Component", Args: []types.Type{p.of(props)}}
+	case *keys:
+		return &types.Named{Name: "KeyOf", Args: []types.Type{p.of(t.of)}}
+	case *access:
+		return &types.Named{Name: "MemberOf", Args: []types.Type{p.of(t.of), p.of(t.key)}}
+	case *odd:
+		p.odd(t)
+	}
+	return unread
+}
+
+// both gives an intersection out: its objects as one.
+func (p *plainer) both(t *both) types.Type {
+	var rest []types.Type
+	made := &shape{}
+	objects := 0
+	for _, m := range t.list {
+		o, ok := m.(*object)
+		if !ok || o.opaque || o.empty() || len(o.get().calls)+len(o.get().news) > 0 {
+			rest = append(rest, p.of(m))
+			continue
+		}
+		objects++
+		made.join(o.get())
+	}
+	if objects > 0 {
+		rest = append([]types.Type{p.shape(made)}, rest...)
+	}
+	return types.NewIntersection(rest...)
+}
+
+func (p *plainer) object(o *object) types.Type {
+	byName := func() types.Type {
+		if o.name == "" {
+			return unread
+		}
+		from := o.from
+		if key, ok := o.key.(declaration); ok && from == "" {
+			from, _ = p.e.Set.Foreign(key.module.Path)
+		}
+		return &types.Named{Name: o.name, From: from, Args: p.all(o.args)}
+	}
+	if o.opaque {
+		return byName()
+	}
+	if key, ok := o.key.(declaration); ok {
+		if _, foreign := p.e.Set.Foreign(key.module.Path); foreign {
+			return byName()
+		}
+		p.declared++
+		defer func() { p.declared-- }()
+	}
+	id := identity(o)
+	if p.busy[id] || o.name != "" && (p.declared > maxDeclared || p.parts > maxParts) {
+		return byName()
+	}
+	p.busy[id] = true
+	defer delete(p.busy, id)
+	return p.shape(o.get())
+}
+
+// shape gives members and signatures out.
+func (p *plainer) shape(s *shape) types.Type {
+	var list []types.Type
+	o := &types.Object{}
+	for _, m := range s.members {
+		if m.native && len(s.natives) > 0 {
+			continue
+		}
+		of := m.of.get()
+		if m.optional {
+			of = without(of, wordUndefined)
+		}
+		o.Fields = append(o.Fields, types.Field{Name: m.name, Type: p.of(of), Optional: m.optional, Readonly: m.readonly})
+	}
+	for _, i := range s.indexes {
+		o.Indexes = append(o.Indexes, types.Index{Key: p.of(i.key.get()), Value: p.of(i.of.get()), Readonly: i.readonly})
+	}
+	for _, sig := range s.calls {
+		list = append(list, p.signature(sig))
+	}
+	if len(o.Fields)+len(o.Indexes) > 0 || len(s.bases)+len(s.natives)+len(s.calls)+len(s.news) == 0 {
+		list = append(list, o)
+	}
+	if len(s.news) > 0 {
+		list = append(list, &types.Named{Name: "Unread"}) // the language has no constructors
+	}
+	for _, b := range s.bases {
+		if b.of == nil {
+			list = append(list, unread)
+			continue
+		}
+		list = append(list, p.of(b.of))
+	}
+	for _, n := range s.natives {
+		list = append(list, &types.Named{Name: n.Name, From: n.From})
+	}
+	return types.NewIntersection(list...)
+}
+
+func (p *plainer) signature(sig *signature) types.Type {
+	fn := &types.Func{}
+	for _, tp := range sig.typeParams {
+		made := types.TypeParam{Name: tp.name}
+		if tp.constraint != nil {
+			made.Constraint = p.of(tp.constraint.get())
+		}
+		if tp.fallback != nil {
+			made.Default = p.of(tp.fallback.get())
+		}
+		fn.TypeParams = append(fn.TypeParams, made)
+	}
+	for _, param := range sig.params {
+		fn.Params = append(fn.Params, types.Param{Name: param.name, Type: p.of(param.of.get()), Optional: param.optional && !param.rest, Rest: param.rest})
+	}
+	fn.Result = p.of(sig.result.get())
+	return fn
+}

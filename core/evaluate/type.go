@@ -1,0 +1,384 @@
+// This file declares evaluated types and joins them.
+
+package evaluate
+
+import (
+	"slices"
+
+	"steadysocket/core/place"
+	"steadysocket/core/syntax"
+	"steadysocket/core/types"
+)
+
+// Type is an evaluated type. Its parts are evaluated when they are first looked
+// at, so that a type may hold itself and only what is asked for costs.
+type Type interface{ evaluated() }
+
+type (
+	// word is a type of one word, as types.Basic.
+	word types.Basic
+	// literal is a single value.
+	literal struct {
+		of    types.Basic
+		value string
+	}
+	// union is one of several types; make it with unite.
+	union struct{ list []Type }
+	// both is all of several types, none of them a union; make it with intersect.
+	both struct{ list []Type }
+	// list is an array.
+	list struct {
+		elem     *lazy
+		readonly bool
+	}
+	// tuple is a list of elements with a type each.
+	tuple struct {
+		elems    []element
+		readonly bool
+	}
+	// texts is a template-literal type.
+	texts struct {
+		parts []string
+		types []Type
+	}
+	// object is anything with members or signatures: records, functions,
+	// interfaces, classes, modules.
+	object struct {
+		name   string // of its declaration, "" for none
+		key    any    // identity of the declaration, nil for none
+		args   []Type
+		fill   func() *shape
+		shape  *shape
+		busy   bool
+		opaque bool // given out by its name
+		from   string
+	}
+	// param is a type parameter that stands for itself.
+	param struct {
+		name       string
+		constraint *lazy // nil for none
+		fallback   *lazy // nil for none
+	}
+	// named is a type known by name only.
+	named struct {
+		name, from string
+		args       []Type
+		at         place.Place
+	}
+	// component is a component with its props.
+	component struct{ props *lazy }
+	// keys is keyof of what is not wholly known.
+	keys struct{ of Type }
+	// access is the member of what is not wholly known.
+	access struct{ of, key Type }
+	// odd could not be evaluated.
+	odd struct {
+		at   place.Place
+		name string // as written
+		why  string
+	}
+)
+
+func (word) evaluated()       {}
+func (literal) evaluated()    {}
+func (*union) evaluated()     {}
+func (*both) evaluated()      {}
+func (*list) evaluated()      {}
+func (*tuple) evaluated()     {}
+func (*texts) evaluated()     {}
+func (*object) evaluated()    {}
+func (*param) evaluated()     {}
+func (*named) evaluated()     {}
+func (*component) evaluated() {}
+func (*keys) evaluated()      {}
+func (*access) evaluated()    {}
+func (*odd) evaluated()       {}
+
+// The words that the code names.
+const (
+	wordAny       = word(types.Any)
+	wordUnknown   = word(types.Unknown)
+	wordNever     = word(types.Never)
+	wordVoid      = word(types.Void)
+	wordUndefined = word(types.Undefined)
+	wordNull      = word(types.Null)
+	wordString    = word(types.String)
+	wordNumber    = word(types.Number)
+	wordBoolean   = word(types.Boolean)
+	wordBigInt    = word(types.BigInt)
+	wordSymbol    = word(types.Symbol)
+	wordObject    = word(types.ObjectT)
+)
+
+var (
+	yes     = literal{types.Boolean, "true"}
+	no      = literal{types.Boolean, "false"}
+	content = &named{name: "Content"}
+	// elementName is the name of any native element.
+	elementName = &named{name: "$Element"}
+)
+
+func text(s string) literal { return literal{types.String, s} }
+
+// element is one element of a tuple.
+type element struct {
+	name           string
+	of             *lazy // of a rest, the type of the whole rest
+	optional, rest bool
+}
+
+// lazy is a type that is evaluated when it is first looked at.
+type lazy struct {
+	eval func() Type
+	t    Type
+	busy bool
+}
+
+// get evaluates the type. A type that needs itself to be known is odd.
+func (l *lazy) get() Type {
+	if l.t == nil {
+		if l.busy {
+			return &odd{why: "the type is defined by itself"}
+		}
+		l.busy = true
+		l.t = l.eval()
+		l.busy, l.eval = false, nil
+	}
+	return l.t
+}
+
+func known(t Type) *lazy { return &lazy{t: t} }
+
+func (e *Evaluator) later(t syntax.Type, s *Scope) *lazy {
+	return &lazy{eval: func() Type { return e.Type(t, s) }}
+}
+
+// parts gives the members of a union, or t alone.
+func parts(t Type) []Type {
+	if u, ok := t.(*union); ok {
+		return u.list
+	}
+	return []Type{t}
+}
+
+// unite joins types to a union as the language does: flat, without doubles, and
+// without what another member holds already.
+func unite(all ...Type) Type {
+	var flat []Type
+	seen := map[any]bool{}
+	var add func(t Type)
+	add = func(t Type) {
+		switch t := t.(type) {
+		case *union:
+			for _, m := range t.list {
+				add(m)
+			}
+			return
+		case nil:
+			return
+		case word:
+			if t == wordNever {
+				return
+			}
+			if t == wordBoolean {
+				add(no)
+				add(yes)
+				return
+			}
+		}
+		if key := identity(t); !seen[key] {
+			seen[key] = true
+			flat = append(flat, t)
+		}
+	}
+	for _, t := range all {
+		add(t)
+	}
+	kept := flat[:0:0]
+	for _, t := range flat {
+		switch t := t.(type) {
+		case word:
+			if t == wordAny || t == wordUnknown {
+				return t
+			}
+		case literal:
+			if seen[identity(word(t.of))] {
+				continue
+			}
+			if t.of == types.Boolean && seen[identity(yes)] && seen[identity(no)] {
+				// Both values are the whole type, at the place of the first.
+				if !seen[identity(wordBoolean)] {
+					seen[identity(wordBoolean)] = true
+					kept = append(kept, wordBoolean)
+				}
+				continue
+			}
+		}
+		kept = append(kept, t)
+	}
+	switch len(kept) {
+	case 0:
+		return wordNever
+	case 1:
+		return kept[0]
+	}
+	return &union{kept}
+}
+
+// identity is equal for types that are the same beyond doubt.
+func identity(t Type) any {
+	if n, ok := t.(*named); ok && len(n.args) == 0 {
+		return [2]string{n.name, n.from}
+	}
+	if o, ok := t.(*object); ok && o.key != nil && len(o.args) == 0 {
+		return o.key
+	}
+	return t
+}
+
+// without gives t without some words.
+func without(t Type, drop ...word) Type {
+	var kept []Type
+next:
+	for _, m := range parts(t) {
+		for _, d := range drop {
+			if m == Type(d) {
+				continue next
+			}
+		}
+		kept = append(kept, m)
+	}
+	return unite(kept...)
+}
+
+// intersect joins types to an intersection as the language does: over the
+// members of unions, and never where nothing is both.
+func intersect(all ...Type) Type {
+	products := [][]Type{nil}
+	for _, t := range all {
+		var inner []Type
+		switch t := t.(type) {
+		case *both:
+			inner = []Type{t}
+		default:
+			inner = parts(t)
+			if t == Type(wordBoolean) {
+				inner = []Type{t}
+			}
+		}
+		if len(products)*len(inner) > maxProduct {
+			inner = []Type{t} // kept whole: its common members count
+		}
+		next := make([][]Type, 0, len(products)*len(inner))
+		for _, p := range products {
+			for _, m := range inner {
+				next = append(next, append(p[:len(p):len(p)], m))
+			}
+		}
+		products = next
+	}
+	var out []Type
+	for _, p := range products {
+		out = append(out, meet(p))
+	}
+	return unite(out...)
+}
+
+// meet intersects types of which none is a union.
+func meet(all []Type) Type {
+	var flat []Type
+	seen := map[any]bool{}
+	for _, t := range all {
+		inner := []Type{t}
+		if b, ok := t.(*both); ok {
+			inner = b.list
+		}
+		for _, m := range inner {
+			switch {
+			case m == Type(wordAny):
+				return wordAny
+			case m == Type(wordNever):
+				return wordNever
+			case m == Type(wordUnknown) || seen[identity(m)]:
+				continue
+			}
+			seen[identity(m)] = true
+			flat = append(flat, m)
+		}
+	}
+	// Of a type and one of its values, the value stays; two values are nothing.
+	var single Type
+	var rest []Type
+	for _, t := range flat {
+		of, simple := simpleKind(t)
+		if !simple {
+			rest = append(rest, t)
+			continue
+		}
+		switch before := single.(type) {
+		case nil:
+			single = t
+		case word:
+			if types.Basic(before) != of {
+				return wordNever
+			}
+			single = t
+		case literal:
+			if before.of != of || isLiteral(t) && t != single {
+				return wordNever
+			}
+		}
+	}
+	if single != nil {
+		if single == Type(wordUndefined) || single == Type(wordNull) || single == Type(wordVoid) {
+			for _, t := range rest {
+				if _, is := t.(*object); is {
+					return wordNever
+				}
+			}
+		}
+		if isLiteral(single) {
+			// A value with a brand of {} or of its own type is the value.
+			kept := rest[:0:0]
+			for _, t := range rest {
+				if o, ok := t.(*object); !ok || !o.empty() {
+					kept = append(kept, t)
+				}
+			}
+			rest = kept
+		}
+		rest = append([]Type{single}, rest...)
+	}
+	// What is an object anyway is no other with {} beside it.
+	full := slices.DeleteFunc(slices.Clone(rest), func(t Type) bool { o, ok := t.(*object); return ok && o.empty() })
+	if slices.ContainsFunc(full, func(t Type) bool { _, ok := t.(*object); return ok }) {
+		rest = full
+	}
+	switch len(rest) {
+	case 0:
+		return wordUnknown
+	case 1:
+		return rest[0]
+	}
+	return &both{rest}
+}
+
+// simpleKind gives the basic type that t is, or is a value of.
+func simpleKind(t Type) (types.Basic, bool) {
+	switch t := t.(type) {
+	case word:
+		switch t {
+		case wordObject, wordUnknown, wordAny:
+			return "", false
+		}
+		return types.Basic(t), true
+	case literal:
+		return t.of, true
+	}
+	return "", false
+}
+
+func isLiteral(t Type) bool {
+	_, ok := t.(literal)
+	return ok
+}

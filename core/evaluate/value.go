@@ -1,0 +1,763 @@
+// This file gives the types of values: of constants, functions, classes and
+// calls, as far as they are declared or plain to see.
+
+package evaluate
+
+import (
+	"steadysocket/core/modules"
+	"steadysocket/core/syntax"
+	"steadysocket/core/types"
+)
+
+// Value is the type of what a symbol stands for.
+func (e *Evaluator) Value(sym modules.Symbol) Type {
+	if sym.External() {
+		return &named{name: sym.Name, from: sym.Package}
+	}
+	if sym.Node != nil {
+		switch n := sym.Node.(type) {
+		case *syntax.FuncDecl:
+			return e.function(n.Func, In(sym.Module))
+		case *syntax.ClassDecl:
+			return e.class(n.Class, In(sym.Module), nil)
+		case syntax.Expr:
+			return e.Expr(n, In(sym.Module))
+		}
+	}
+	key := declaration{sym.Module, sym.Name, true}
+	if made, ok := e.declared[key]; ok {
+		return made
+	}
+	e.declared[key] = &odd{name: sym.Name, why: "the type is defined by itself"}
+	made := e.value(sym)
+	e.declared[key] = made
+	return made
+}
+
+func (e *Evaluator) value(sym modules.Symbol) Type {
+	if sym.Namespace {
+		return e.namespace(sym)
+	}
+	var functions []*signature
+	var whole Type
+	space := false
+	for _, d := range sym.Decls {
+		s := In(d.Module)
+		switch n := d.Node.(type) {
+		case *syntax.FuncDecl:
+			// The body of an overloaded function is no way to call it.
+			if n.Func.Body == nil || len(functions) == 0 {
+				functions = append(functions, e.callable(n.Func, s))
+			}
+		case *syntax.ClassDecl:
+			made := e.class(n.Class, s, func(args []Type) Type { return e.symbol(sym, args, s, n) })
+			made.key, made.name = declaration{sym.Module, sym.Name, true}, sym.Name
+			whole = made
+		case *syntax.Declarator:
+			whole = e.declarator(n, d, sym.Name, s)
+		case *syntax.Enum:
+			whole = &object{fill: func() *shape {
+				made := &shape{}
+				for _, m := range e.enumMembers(sym) {
+					made.put(m)
+				}
+				return made
+			}}
+		case *syntax.Module:
+			space = true
+		}
+	}
+	if functions != nil {
+		whole = function(functions...)
+	}
+	switch {
+	case whole == nil && space:
+		return e.namespace(sym)
+	case whole == nil:
+		return &odd{name: sym.Name, why: sym.Name + " is no value"}
+	case space:
+		if _, ok := whole.(*object); ok {
+			return intersect(whole, e.namespace(sym))
+		}
+	}
+	return whole
+}
+
+// namespace is a module or namespace as an object of what it gives out.
+func (e *Evaluator) namespace(sym modules.Symbol) Type {
+	return &object{name: sym.Name, fill: func() *shape {
+		made := &shape{}
+		for _, name := range e.Set.Names(sym) {
+			inner, ok := e.Set.Member(sym, name)
+			if !ok {
+				continue
+			}
+			m := &member{name: name, of: &lazy{eval: func() Type { return e.Value(inner) }}}
+			if inner.Module != nil {
+				m.module, m.node = inner.Module, inner.Module.File
+			}
+			made.put(m)
+		}
+		return made
+	}}
+}
+
+func (e *Evaluator) declarator(n *syntax.Declarator, d modules.Declared, name string, s *Scope) Type {
+	if _, plain := n.Name.(*syntax.Ident); plain {
+		switch {
+		case n.Type != nil:
+			return e.Type(n.Type, s)
+		case n.Value != nil:
+			of := e.Expr(n.Value, s)
+			if v, ok := d.Stmt.(*syntax.VarDecl); ok && v.Word != "const" {
+				of = widen(of)
+			}
+			return of
+		}
+		return wordAny
+	}
+	var of Type = wordAny
+	if n.Type != nil {
+		of = e.Type(n.Type, s)
+	} else if n.Value != nil {
+		of = e.Expr(n.Value, s)
+	}
+	if found := e.bound(n.Name, of, name, s); found != nil {
+		return found
+	}
+	return e.odd(s, n, "%s is taken apart in a way that is not read", name)
+}
+
+// bound is the type that a pattern gives to one of its names, or nil.
+func (e *Evaluator) bound(p syntax.Pattern, of Type, name string, s *Scope) Type {
+	switch p := p.(type) {
+	case *syntax.Ident:
+		if p.Name == name {
+			return of
+		}
+	case *syntax.ObjectPattern:
+		taken := map[string]bool{}
+		for _, prop := range p.Props {
+			if prop.Rest {
+				if id, ok := prop.Target.(*syntax.Ident); ok && id.Name == name {
+					var keys []Type
+					for key := range taken {
+						keys = append(keys, text(key))
+					}
+					return e.omit(of, unite(keys...))
+				}
+				continue
+			}
+			key, ok := syntax.KeyName(prop.Key)
+			if !ok || prop.Target == nil {
+				continue
+			}
+			taken[key] = true
+			if binds(prop.Target, name) {
+				inner := e.accessed(of, text(key), s, prop)
+				if prop.Default != nil {
+					inner = unite(without(inner, wordUndefined), widen(e.Expr(prop.Default, s)))
+				}
+				return e.bound(prop.Target, inner, name, s)
+			}
+		}
+	case *syntax.ArrayPattern:
+		for i, elem := range p.Elems {
+			if elem.Target != nil && !elem.Rest && binds(elem.Target, name) {
+				inner := e.accessed(of, literal{types.Number, itoa(i)}, s, elem)
+				if l, ok := of.(*list); ok {
+					inner = l.elem.get()
+				}
+				return e.bound(elem.Target, inner, name, s)
+			}
+		}
+	}
+	return nil
+}
+
+func binds(p syntax.Pattern, name string) bool {
+	for _, id := range modules.BoundNames(p) {
+		if id.Name == name {
+			return true
+		}
+	}
+	return false
+}
+
+// widen gives the type that a value has where it may change: string for 'a'.
+func widen(t Type) Type {
+	switch t := t.(type) {
+	case literal:
+		return word(t.of)
+	case *union:
+		var all []Type
+		for _, m := range t.list {
+			all = append(all, widen(m))
+		}
+		return unite(all...)
+	}
+	return t
+}
+
+// Expr is the type of an expression; nil for none.
+func (e *Evaluator) Expr(x syntax.Expr, s *Scope) Type { return e.expr(x, s, false) }
+
+// expr is the type of an expression. fixed says that what stands in it does not
+// change, as under "as const".
+func (e *Evaluator) expr(x syntax.Expr, s *Scope, fixed bool) Type {
+	if x == nil {
+		return nil
+	}
+	defer e.leave()
+	if why := e.enter(); why != "" {
+		return e.odd(s, x, "%s", why)
+	}
+	switch x := x.(type) {
+	case *syntax.Paren:
+		return e.expr(x.X, s, fixed)
+	case *syntax.Container:
+		return e.expr(x.X, s, fixed)
+	case *syntax.Literal:
+		if x.Kind == syntax.RegexpLiteral {
+			return &named{name: "RegExp"}
+		}
+		return literalOf(x.Kind, x.Value)
+	case *syntax.Template:
+		if len(x.Exprs) == 0 {
+			return text(x.Texts[0])
+		}
+		if !fixed {
+			return wordString
+		}
+		var holes []Type
+		for _, hole := range x.Exprs {
+			holes = append(holes, e.expr(hole, s, fixed))
+		}
+		return e.template(x.Texts, holes, s, x)
+	case *syntax.Element:
+		return content
+	case *syntax.Ident:
+		if x.Name == "undefined" {
+			return wordUndefined
+		}
+		return e.valueNamed(x.Name, nil, s, x)
+	case *syntax.Func:
+		return e.function(x, s)
+	case *syntax.Class:
+		return e.class(x, s, nil)
+	case *syntax.Object:
+		return e.record(x, s, fixed)
+	case *syntax.Array:
+		return e.array(x, s, fixed)
+	case *syntax.Member:
+		if head, rest, ok := entity(x); ok {
+			return e.valueNamed(head, rest, s, x)
+		}
+		if id, ok := x.Name.(*syntax.Ident); ok {
+			return e.accessed(e.Expr(x.X, s), text(id.Name), s, x)
+		}
+	case *syntax.Index:
+		return e.accessed(e.Expr(x.X, s), e.Expr(x.Key, s), s, x)
+	case *syntax.Cast:
+		switch {
+		case x.Type == nil && x.Op == "as":
+			return e.expr(x.X, s, true)
+		case x.Op == "!":
+			return without(e.expr(x.X, s, fixed), wordNull, wordUndefined)
+		case x.Op == "satisfies":
+			return e.expr(x.X, s, true)
+		}
+		return e.Type(x.Type, s)
+	case *syntax.Conditional:
+		return unite(e.expr(x.Then, s, fixed), e.expr(x.Else, s, fixed))
+	case *syntax.Binary:
+		return e.binary(x, s, fixed)
+	case *syntax.Unary:
+		return e.unary(x, s, fixed)
+	case *syntax.Call:
+		return e.call(x, s)
+	case *syntax.Instance:
+		return e.instantiate(e.Expr(x.X, s), e.arguments(x.TypeArgs, s))
+	case *syntax.Tagged:
+		tag := e.instantiate(e.Expr(x.Tag, s), e.arguments(x.TypeArgs, s))
+		if sigs := e.shapeOf(tag).calls; len(sigs) > 0 {
+			return sigs[0].result.get()
+		}
+	case *syntax.Keyword:
+		if x.Word == "this" {
+			if t, ok := s.typeOf("this"); ok {
+				return t
+			}
+		}
+	}
+	return e.odd(s, x, "the type of this expression is not known: %s", Clip(Written(s.Module, x)))
+}
+
+func (e *Evaluator) binary(x *syntax.Binary, s *Scope, fixed bool) Type {
+	switch x.Op {
+	case "??", "||":
+		return unite(without(e.expr(x.X, s, fixed), wordNull, wordUndefined), e.expr(x.Y, s, fixed))
+	case "&&", "=", ",":
+		return e.expr(x.Y, s, fixed)
+	case "==", "!=", "===", "!==", "<", ">", "<=", ">=", "in", "instanceof":
+		return wordBoolean
+	case "+":
+		a, b := widen(e.Expr(x.X, s)), widen(e.Expr(x.Y, s))
+		if a == Type(wordString) || b == Type(wordString) {
+			return wordString
+		}
+	}
+	return wordNumber
+}
+
+func (e *Evaluator) unary(x *syntax.Unary, s *Scope, fixed bool) Type {
+	switch x.Op {
+	case "!", "delete":
+		return wordBoolean
+	case "typeof":
+		return wordString
+	case "void":
+		return wordUndefined
+	case "await":
+		return awaited(e.expr(x.X, s, fixed))
+	case "-":
+		if l, ok := e.Expr(x.X, s).(literal); ok && l.of == types.Number {
+			return literal{types.Number, "-" + l.value}
+		}
+	}
+	return wordNumber
+}
+
+// record is the type of an object literal.
+func (e *Evaluator) record(x *syntax.Object, s *Scope, fixed bool) Type {
+	return &object{fill: func() *shape {
+		made := &shape{}
+		for _, p := range x.Props {
+			if p.Kind == syntax.SpreadProperty {
+				for _, m := range e.shapeOf(e.expr(p.Value, s, fixed)).members {
+					made.put(m)
+				}
+				continue
+			}
+			name, ok := e.keyName(p.Key, s)
+			if !ok {
+				made.bases = append(made.bases, e.base(e.odd(s, p, "the name of this member is worked out when it runs")))
+				continue
+			}
+			m := &member{name: name, readonly: fixed, module: s.Module, node: p}
+			switch p.Kind {
+			case syntax.GetProperty:
+				fn, _ := p.Value.(*syntax.Func)
+				m.of = &lazy{eval: func() Type { return e.callable(fn, s).result.get() }}
+			case syntax.SetProperty:
+				continue
+			default:
+				m.of = &lazy{eval: func() Type {
+					of := e.expr(p.Value, s, fixed)
+					if !fixed {
+						of = widen(of)
+					}
+					return of
+				}}
+			}
+			made.put(m)
+		}
+		return made
+	}}
+}
+
+func (e *Evaluator) array(x *syntax.Array, s *Scope, fixed bool) Type {
+	out := &tuple{readonly: true}
+	var all []Type
+	for _, elem := range x.Elems {
+		if spread, ok := elem.(*syntax.Spread); ok {
+			of := e.expr(spread.X, s, fixed)
+			switch of := of.(type) {
+			case *tuple:
+				out.elems = append(out.elems, of.elems...)
+				all = append(all, tupleAt(of, wordNumber))
+			case *list:
+				out.elems = append(out.elems, element{of: known(of), rest: true})
+				all = append(all, of.elem.get())
+			default:
+				return e.odd(s, elem, "what is spread here is not known")
+			}
+			continue
+		}
+		of := e.expr(elem, s, fixed)
+		if of == nil {
+			of = wordUndefined
+		}
+		out.elems = append(out.elems, element{of: known(of)})
+		all = append(all, of)
+	}
+	if fixed {
+		return out
+	}
+	return &list{elem: known(widen(unite(all...)))}
+}
+
+// function is the type of a function's value.
+func (e *Evaluator) function(fn *syntax.Func, s *Scope) Type { return function(e.callable(fn, s)) }
+
+// callable is the signature of a function. Where it does not say what it gives
+// back, its body is looked at.
+func (e *Evaluator) callable(fn *syntax.Func, s *Scope) *signature {
+	if fn == nil {
+		return &signature{result: known(wordAny)}
+	}
+	inner, free := e.free(s, fn.TypeParams)
+	make := func(inner *Scope) *signature {
+		sig := &signature{params: e.parameters(fn.Params, inner)}
+		if fn.Returns != nil {
+			sig.result = e.later(fn.Returns, inner)
+		} else {
+			sig.result = &lazy{eval: func() Type { return e.returned(fn, inner) }}
+		}
+		return sig
+	}
+	sig := make(inner)
+	sig.typeParams = free
+	if len(free) > 0 {
+		sig.again = func(bound map[string]Type) *signature { return make(s.with(bound)) }
+	}
+	return sig
+}
+
+// returned is what the body of a function gives back.
+func (e *Evaluator) returned(fn *syntax.Func, s *Scope) Type {
+	inner := &Scope{Module: s.Module, outer: s, values: map[string]*lazy{}}
+	for _, p := range fn.Params {
+		of := e.typeOfParam(p, s)
+		for _, id := range modules.BoundNames(p.Name) {
+			inner.values[id.Name] = &lazy{eval: func() Type {
+				if found := e.bound(p.Name, of.get(), id.Name, inner); found != nil {
+					return found
+				}
+				return wordAny
+			}}
+		}
+	}
+	wrap := func(t Type) Type {
+		if fn.Async {
+			return &named{name: "Promise", args: []Type{awaited(t)}}
+		}
+		return t
+	}
+	if fn.X != nil {
+		return wrap(widen(e.Expr(fn.X, inner)))
+	}
+	if fn.Body == nil {
+		return wordAny
+	}
+	for _, stmt := range fn.Body.Body {
+		e.locals(stmt, inner)
+	}
+	var all []Type
+	drawn := false
+	eachReturn(fn.Body, func(x syntax.Expr) {
+		if _, element := syntax.Bare(x).(*syntax.Element); element {
+			drawn = true
+		}
+	})
+	if drawn {
+		return wrap(content)
+	}
+	eachReturn(fn.Body, func(x syntax.Expr) { all = append(all, widen(e.Expr(x, inner))) })
+	for _, t := range all {
+		if e.isContent(t) {
+			return wrap(content)
+		}
+	}
+	if len(all) == 0 {
+		return wrap(wordVoid)
+	}
+	return wrap(unite(all...))
+}
+
+// locals notes what a statement at the top of a body declares.
+func (e *Evaluator) locals(stmt syntax.Stmt, s *Scope) {
+	switch stmt := stmt.(type) {
+	case *syntax.VarDecl:
+		for _, d := range stmt.Decls {
+			declared := modules.Declared{Node: d, Stmt: stmt, Module: s.Module}
+			for _, id := range modules.BoundNames(d.Name) {
+				s.values[id.Name] = &lazy{eval: func() Type { return e.declarator(d, declared, id.Name, s) }}
+			}
+		}
+	case *syntax.FuncDecl:
+		if stmt.Func.Name != nil {
+			s.values[stmt.Func.Name.Name] = &lazy{eval: func() Type { return e.function(stmt.Func, s) }}
+		}
+	case *syntax.ClassDecl:
+		if stmt.Class.Name != nil {
+			s.values[stmt.Class.Name.Name] = &lazy{eval: func() Type { return e.class(stmt.Class, s, nil) }}
+		}
+	case *syntax.Alias, *syntax.Interface:
+		// Types declared in bodies are seen in their statements only.
+	}
+}
+
+// eachReturn calls f for what a body gives back, not for what functions in it do.
+func eachReturn(body syntax.Node, f func(x syntax.Expr)) {
+	syntax.Walk(body, func(n syntax.Node) bool {
+		switch n := n.(type) {
+		case *syntax.Func, *syntax.Class:
+			return false
+		case *syntax.Return:
+			if !n.Throw && n.X != nil {
+				f(n.X)
+			}
+		}
+		return true
+	})
+}
+
+// class is the type of a class as a value: what constructs its instances, with
+// its static members. of gives the instances of a declared class.
+func (e *Evaluator) class(c *syntax.Class, s *Scope, of func(args []Type) Type) *object {
+	instance := func(inner *Scope, args []Type) Type {
+		if of != nil {
+			return of(args)
+		}
+		made := &object{}
+		inner = inner.with(map[string]Type{"this": made})
+		made.fill = func() *shape {
+			out := &shape{}
+			e.instance(out, c, inner)
+			if parent := e.superInstance(c, inner); parent != nil {
+				out.inherit(e.shapeOf(parent))
+			}
+			return out
+		}
+		return made
+	}
+	return &object{fill: func() *shape {
+		made := &shape{}
+		inner, free := e.free(s, c.TypeParams)
+		var args []Type
+		for _, p := range free {
+			args = append(args, p)
+		}
+		build := func(inner *Scope, args []Type) *signature {
+			sig := &signature{result: &lazy{eval: func() Type { return instance(inner, args) }}}
+			for _, m := range c.Members {
+				if fn, ok := m.Value.(*syntax.Func); ok && m.Kind == syntax.ConstructMember {
+					sig.params = e.parameters(fn.Params, inner)
+				}
+			}
+			return sig
+		}
+		sig := build(inner, args)
+		sig.typeParams = free
+		if len(free) > 0 {
+			sig.again = func(bound map[string]Type) *signature {
+				var args []Type
+				for _, p := range c.TypeParams {
+					args = append(args, bound[p.Name.Name])
+				}
+				return build(s.with(bound), args)
+			}
+		}
+		made.news = []*signature{sig}
+		for _, m := range c.Members {
+			if m.Modifiers.Has(syntax.Static) && m.Modifiers&(syntax.Private|syntax.Protected) == 0 {
+				e.classMember(made, m, s)
+			}
+		}
+		if c.Extends != nil {
+			for _, m := range e.shapeOf(e.Expr(c.Extends, s)).members {
+				if made.member(m.name) == nil {
+					made.put(m)
+				}
+			}
+		}
+		return made
+	}}
+}
+
+// call is the type of what a call gives back.
+func (e *Evaluator) call(x *syntax.Call, s *Scope) Type {
+	if made := e.builtin(x, s); made != nil {
+		return made
+	}
+	fun := e.Expr(x.Fun, s)
+	switch f := fun.(type) {
+	case *odd:
+		return f
+	case *named:
+		return e.odd(s, x, "what this call gives back is declared in %s", orNot(f.from))
+	case word:
+		return wordAny
+	}
+	shape := e.shapeOf(fun)
+	sigs := shape.calls
+	if x.New {
+		sigs = shape.news
+	}
+	args := e.arguments(x.TypeArgs, s)
+	var given []Type
+	spread := false
+	for _, a := range x.Args {
+		if _, ok := a.(*syntax.Spread); ok {
+			spread = true
+			break
+		}
+		given = append(given, e.expr(a, s, true))
+	}
+	for i, sig := range sigs {
+		if len(args) > len(sig.typeParams) || !spread && !accepts(sig, len(given)) {
+			continue
+		}
+		if i < len(sigs)-1 && !e.admits(sig, args) {
+			continue
+		}
+		made := e.applied(sig, args, given)
+		if i < len(sigs)-1 && !e.takes(made, given) {
+			continue
+		}
+		return made.result.get()
+	}
+	if len(shape.bases) > 0 {
+		return e.odd(s, x, "what this call gives back is not known: %s", Clip(Written(s.Module, x.Fun)))
+	}
+	return e.odd(s, x, "this call fits no way to call %s", Clip(Written(s.Module, x.Fun)))
+}
+
+func accepts(sig *signature, n int) bool {
+	least, most := 0, 0
+	for _, p := range sig.params {
+		switch {
+		case p.rest:
+			most = 1 << 20
+		case p.optional:
+			most++
+		default:
+			least++
+			most++
+		}
+	}
+	return n >= least && n <= most
+}
+
+// admits reports whether type arguments keep to the constraints.
+func (e *Evaluator) admits(sig *signature, args []Type) bool {
+	for i, a := range args {
+		if c := sig.typeParams[i].constraint; c != nil && e.assignable(a, c.get()) == types.No {
+			return false
+		}
+	}
+	return true
+}
+
+func (e *Evaluator) takes(sig *signature, given []Type) bool {
+	for i, g := range given {
+		if want := sig.at(i); want != nil && e.assignable(g, want) == types.No {
+			return false
+		}
+	}
+	return true
+}
+
+// applied gives a signature its type arguments: those written, else what the
+// arguments tell.
+func (e *Evaluator) applied(sig *signature, args, given []Type) *signature {
+	if len(sig.typeParams) == 0 {
+		return sig
+	}
+	by := map[*param]Type{}
+	found := map[*param][]Type{}
+	for i, p := range sig.typeParams {
+		found[p] = nil
+		if i < len(args) {
+			by[p] = args[i]
+		}
+	}
+	if len(args) == 0 {
+		for i, g := range given {
+			if want := sig.at(i); want != nil {
+				e.infer(g, want, found, 0)
+			}
+		}
+	}
+	for _, p := range sig.typeParams {
+		switch {
+		case by[p] != nil:
+		case len(found[p]) > 0:
+			by[p] = unite(found[p]...)
+			if p.constraint == nil || !holdsLiterals(p.constraint.get()) {
+				by[p] = widen(by[p])
+			}
+		case p.fallback != nil:
+			by[p] = e.substitute(p.fallback.get(), by, 0)
+		case p.constraint != nil:
+			by[p] = e.substitute(p.constraint.get(), by, 0)
+		default:
+			by[p] = wordUnknown
+		}
+	}
+	return e.given(sig, by)
+}
+
+// holdsLiterals reports whether a constraint keeps literals as they are.
+func holdsLiterals(t Type) bool {
+	for _, m := range parts(t) {
+		switch m.(type) {
+		case word, literal, *texts, *keys:
+			return true
+		}
+	}
+	return false
+}
+
+// builtin evaluates calls of the language's own functions, or gives nil.
+func (e *Evaluator) builtin(x *syntax.Call, s *Scope) Type {
+	if k, ok := x.Fun.(*syntax.Keyword); ok && k.Word == "import" && len(x.Args) > 0 {
+		if l, ok := x.Args[0].(*syntax.Literal); ok {
+			sym, _ := e.Set.Imported(s.Module, l.Value, "*")
+			return &named{name: "Promise", args: []Type{e.Value(sym)}}
+		}
+	}
+	m, ok := x.Fun.(*syntax.Member)
+	if !ok {
+		if id, ok := x.Fun.(*syntax.Ident); ok && id.Name == "require" && len(x.Args) == 1 {
+			if l, ok := x.Args[0].(*syntax.Literal); ok {
+				sym, _ := e.Set.Imported(s.Module, l.Value, "=")
+				return e.Value(sym)
+			}
+		}
+		return nil
+	}
+	name, ok := m.Name.(*syntax.Ident)
+	if !ok || len(x.Args) == 0 {
+		return nil
+	}
+	if id, ok := m.X.(*syntax.Ident); ok && id.Name == "Object" {
+		switch name.Name {
+		case "assign":
+			var all []Type
+			for _, a := range x.Args {
+				all = append(all, e.Expr(a, s))
+			}
+			return intersect(all...)
+		case "freeze", "seal":
+			return e.expr(x.Args[0], s, true)
+		case "keys":
+			return &list{elem: known(wordString)}
+		}
+	}
+	if name.Name == "then" {
+		if p, ok := e.Expr(m.X, s).(*named); ok && p.name == "Promise" && len(p.args) == 1 {
+			if fn, ok := x.Args[0].(*syntax.Func); ok && len(fn.Params) > 0 {
+				inner := &Scope{Module: s.Module, outer: s, values: map[string]*lazy{}}
+				for _, id := range modules.BoundNames(fn.Params[0].Name) {
+					inner.values[id.Name] = &lazy{eval: func() Type { return e.bound(fn.Params[0].Name, p.args[0], id.Name, inner) }}
+				}
+				if fn.X != nil {
+					return &named{name: "Promise", args: []Type{awaited(e.Expr(fn.X, inner))}}
+				}
+			}
+		}
+	}
+	return nil
+}

@@ -1,0 +1,162 @@
+// This file finds the files of other packages: in node_modules, and beside the
+// package that is read in one source.
+
+package modules
+
+import (
+	"path"
+	"strings"
+
+	"github.com/Masterminds/semver/v3"
+)
+
+// splitName takes a module's name apart: the package, and the module within it
+// as "." or "./rest".
+func splitName(name string) (pkg, module string) {
+	parts := strings.SplitN(name, "/", 3)
+	n := 1
+	if strings.HasPrefix(name, "@") {
+		n = 2
+	}
+	if len(parts) <= n {
+		return name, "."
+	}
+	pkg = strings.Join(parts[:n], "/")
+	return pkg, "." + strings.TrimPrefix(name, pkg)
+}
+
+// Foreign gives the package that a file belongs to, where that is another one
+// than the one being read.
+func (s *Set) Foreign(file string) (pkg string, foreign bool) {
+	rel := s.Rel(file)
+	if i := strings.LastIndex("/"+rel, "/node_modules/"); i >= 0 {
+		pkg, _ = splitName(rel[i+len("node_modules/"):])
+		return strings.TrimPrefix(pkg, "@types/"), true
+	}
+	if rel != file || s.Dir == "." {
+		return "", false
+	}
+	for name, dir := range s.siblings {
+		if strings.HasPrefix(file, dir+"/") && len(dir) > len(s.siblings[pkg]) {
+			pkg = name
+		}
+	}
+	return pkg, pkg != ""
+}
+
+// installed finds a module of another package, as seen from a folder.
+func (s *Set) installed(from, name string) (string, bool) {
+	pkg, module := splitName(name)
+	types := "@types/" + strings.Replace(strings.TrimPrefix(pkg, "@"), "/", "__", 1)
+	for dir := from; ; dir = path.Dir(dir) {
+		if path.Base(dir) != "node_modules" {
+			for _, candidate := range []string{pkg, types} {
+				folder := path.Join(dir, "node_modules", candidate)
+				if file, ok := s.moduleOf(folder, module); ok {
+					return file, true
+				}
+			}
+		}
+		if dir == "." || dir == "/" {
+			break
+		}
+	}
+	if s.siblings == nil {
+		s.mu.Lock()
+		s.siblings, _ = Packages(s.FS) // without it, nothing stands beside the package
+		if s.siblings == nil {
+			s.siblings = map[string]string{}
+		}
+		s.mu.Unlock()
+	}
+	if dir, ok := s.siblings[pkg]; ok && dir != s.Dir {
+		return s.moduleOf(dir, module)
+	}
+	return "", false
+}
+
+// moduleOf finds the file of a module in the folder of a package. Files that
+// hold no types are passed over.
+func (s *Set) moduleOf(folder, module string) (string, bool) {
+	m := s.manifest(folder)
+	if m == nil {
+		return "", false
+	}
+	if len(m.Exports.Keys) == 0 && m.Exports.Text == "" {
+		for _, target := range m.TypesVersions.redirect(module, m.Types, m.Typings) {
+			if file, ok := s.file(path.Join(folder, target)); ok {
+				return file, typed(file)
+			}
+		}
+		if module != "." {
+			if file, ok := s.file(path.Join(folder, module)); ok {
+				return file, typed(file)
+			}
+			// A folder of its own with a manifest.
+			if inner := s.manifest(path.Join(folder, module)); inner != nil {
+				file, ok := s.entry(path.Join(folder, module), inner, ".")
+				return file, ok && typed(file)
+			}
+			return "", false
+		}
+	}
+	file, ok := s.entry(folder, m, module)
+	return file, ok && typed(file)
+}
+
+// typed reports whether a file of another package tells types.
+func typed(file string) bool {
+	return strings.HasSuffix(file, "ts") || strings.HasSuffix(file, ".tsx")
+}
+
+// manifest gives the manifest in a folder, or nil.
+func (s *Set) manifest(folder string) *Manifest {
+	s.mu.Lock()
+	m, known := s.packages[folder]
+	s.mu.Unlock()
+	if known {
+		return m
+	}
+	if s.isFile(path.Join(folder, "package.json")) {
+		if read, err := ReadManifest(s.FS, folder); err == nil {
+			m = read
+		}
+	}
+	s.mu.Lock()
+	s.packages[folder] = m
+	s.mu.Unlock()
+	return m
+}
+
+// compiler is the version of TypeScript for which typesVersions are read.
+var compiler = semver.MustParse("5.9.0")
+
+// redirect gives the files that a typesVersions table names for a module.
+func (o Ordered) redirect(module string, main ...string) []string {
+	for i, key := range o.Keys {
+		if r, err := semver.NewConstraint(key); key != "*" && (err != nil || !r.Check(compiler)) {
+			continue
+		}
+		paths := []string{strings.TrimPrefix(module, "./")}
+		if module == "." {
+			paths = append(main, "index.d.ts", ".")
+		}
+		var found []string
+		for _, p := range paths {
+			p = strings.TrimPrefix(p, "./")
+			if p == "" {
+				continue
+			}
+			for j, pattern := range o.Values[i].Keys {
+				if rest, ok := matchStar(pattern, p); ok {
+					for _, target := range o.Values[i].Values[j].Targets() {
+						found = append(found, strings.Replace(target, "*", rest, 1))
+					}
+					break
+				}
+			}
+		}
+		return found
+	}
+	return nil
+}
