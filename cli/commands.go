@@ -16,6 +16,7 @@ import (
 	"steadysocket/core/modules"
 	"steadysocket/core/site"
 	"steadysocket/core/style"
+	"steadysocket/source"
 )
 
 func manifestName(fsys fs.FS) string {
@@ -72,7 +73,7 @@ func (s *shell) checkCommand() *cobra.Command {
 			refused := false
 			var all []*style.Findings
 			for _, pkg := range packages {
-				o, err := s.open(cmd.Context(), args[0], wants{pkg, framework})
+				o, err := s.open(cmd.Context(), args[0], wants{pkg: pkg, framework: framework})
 				if err != nil {
 					return err
 				}
@@ -97,6 +98,7 @@ func (s *shell) checkCommand() *cobra.Command {
 
 // compared opens and compares two sources.
 func (s *shell) compared(ctx context.Context, from, to string, w wants) (*opened, *change.Changes, error) {
+	w.around = append(source.Around(from), source.Around(to)...)
 	old, err := s.open(ctx, from, w)
 	if err != nil {
 		return nil, nil, err

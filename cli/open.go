@@ -31,8 +31,12 @@ type opened struct {
 	conflicts []style.Conflict
 }
 
-// what reading is asked for.
-type wants struct{ pkg, framework string }
+// what reading is asked for. Around are folders of installed packages beside
+// those around the source itself: two that are compared share theirs.
+type wants struct {
+	pkg, framework string
+	around         []string
+}
 
 // progress shows that long work goes on, on a terminal only.
 func (s *shell) progress(what string) func() {
@@ -88,6 +92,7 @@ func (s *shell) open(ctx context.Context, text string, w wants) (*opened, error)
 		return nil, err
 	}
 	defer src.Close()
+	src.With(append(source.Around(text), w.around...))
 	return readSource(src, text, w)
 }
 

@@ -1,6 +1,7 @@
 // Package source opens what is read, directories, git refs and package
 // archives, as one kind of thing: a read-only file system. Everything is
-// bounded, and nothing outside what was named is reached.
+// bounded, and nothing outside what was named is reached but the packages that
+// are installed around it, where they are asked for.
 package source
 
 import (

@@ -301,6 +301,9 @@ func (r *reader) unread(at place.Place, component, format string, args ...any) {
 func (r *reader) finish(o Options) {
 	l := r.listing
 	for _, m := range r.set.Modules() {
+		if _, foreign := r.set.Foreign(m.Path); foreign {
+			continue
+		}
 		for _, err := range m.File.Errors {
 			at := err.At
 			at.File = r.set.Rel(at.File)
@@ -334,14 +337,16 @@ func reason(err error) string {
 }
 
 // digest is the digest of all that the reading rests on: the manifest, the
-// library's settings, the modules reached and the sidecar files.
+// library's settings, the package's modules reached and the sidecar files.
 func (r *reader) digest() string {
 	for _, name := range []string{"package.json", "steady.yaml"} {
 		r.readFiles[path.Join(r.set.Dir, name)] = true
 	}
 	parts := map[string]string{}
 	for _, m := range r.set.Modules() {
-		parts[m.Path] = m.Source
+		if _, foreign := r.set.Foreign(m.Path); !foreign {
+			parts[m.Path] = m.Source
+		}
 	}
 	for name := range r.readFiles {
 		if data, err := fs.ReadFile(r.set.FS, name); err == nil {

@@ -1,0 +1,140 @@
+// Says what the TypeScript compiler knows of the components of some modules.
+// In: the path of TypeScript, a folder to import from, and the modules as JSON
+// { name: specifier }. Out: JSON, for each component its props: required, closed
+// set of values, parameters of a callback, the file that declares it.
+'use strict';
+const path = require('path');
+const [, , tsPath, folder, modulesText] = process.argv;
+const ts = require(tsPath);
+const modules = JSON.parse(modulesText);
+const options = {
+  strict: true, jsx: ts.JsxEmit.ReactJSX, module: ts.ModuleKind.ESNext, moduleResolution: ts.ModuleResolutionKind.Bundler, target: ts.ScriptTarget.ES2022,
+  lib: ['lib.es2023.d.ts', 'lib.dom.d.ts', 'lib.dom.iterable.d.ts'], noEmit: true, skipLibCheck: true, allowJs: false, types: ['react'], customConditions: [],
+};
+const probe = path.join(folder, '__probe.tsx');
+const names = Object.keys(modules);
+
+function build(text) {
+  const host = ts.createCompilerHost(options);
+  const read = host.readFile, has = host.fileExists, get = host.getSourceFile;
+  host.readFile = f => (f === probe ? text : read(f));
+  host.fileExists = f => f === probe || has(f);
+  host.getSourceFile = (f, v, e, c) => (f === probe ? ts.createSourceFile(f, text, v, true, ts.ScriptKind.TSX) : get(f, v, e, c));
+  host.getCurrentDirectory = () => folder;
+  return ts.createProgram([probe], options, host);
+}
+
+// First, what the modules give out.
+const imports = names.map((n, i) => `import * as M${i} from ${JSON.stringify(modules[n])};`).join('\n') + '\n';
+let program = build(imports + names.map((_, i) => `M${i};`).join('\n'));
+let checker = program.getTypeChecker();
+const asked = [];
+const missing = [];
+program.getSourceFile(probe).statements.filter(ts.isImportDeclaration).forEach((s, i) => {
+  const symbol = checker.getSymbolAtLocation(s.moduleSpecifier);
+  if (!symbol) { missing.push(names[i]); return; }
+  for (const x of checker.getExportsOfModule(symbol)) {
+    const real = x.flags & ts.SymbolFlags.Alias ? checker.getAliasedSymbol(x) : x;
+    if (!(real.flags & ts.SymbolFlags.Value)) continue;
+    const name = x.name;
+    if (!/^[A-Z]/.test(name) && name !== 'default') continue;
+    asked.push({ module: i, name, path: [name] });
+    const type = checker.getTypeOfSymbolAtLocation(real, s);
+    // A context can be drawn by the newest framework, but is no component.
+    if (checker.getPropertyOfType(type, 'Provider') && checker.getPropertyOfType(type, 'Consumer')) { asked.pop(); continue; }
+    for (const p of checker.getPropertiesOfType(type)) {
+      if (/^[A-Z][A-Za-z0-9]*$/.test(p.name) && !/^(Provider|Consumer)$/.test(p.name) && !(real.flags & ts.SymbolFlags.Enum)) asked.push({ module: i, name: name + '.' + p.name, path: [name, p.name] });
+    }
+  }
+});
+
+// Then each as a tag: the compiler says whether it is a component, and of what.
+const lines = asked.map(a => `const _${asked.indexOf(a)} = <M${a.module}.${a.path.join('.')} />;`);
+program = build(imports + lines.join('\n') + '\n');
+checker = program.getTypeChecker();
+const file = program.getSourceFile(probe);
+const start = ts.getLineAndCharacterOfPosition(file, file.text.indexOf('const _0')).line;
+const refused = new Set();
+for (const d of program.getSemanticDiagnostics(file)) {
+  if ([2604, 2605, 2607, 2786, 2339, 2694, 18046].includes(d.code)) refused.add(ts.getLineAndCharacterOfPosition(file, d.start).line - start);
+}
+
+function closed(type) {
+  if (type.flags & ts.TypeFlags.Any) return null;
+  const all = type.isUnion() ? type.types : [type];
+  const values = [];
+  for (const t of all) {
+    if (t.flags & (ts.TypeFlags.Undefined | ts.TypeFlags.Null)) continue;
+    if (t.isStringLiteral() || t.isNumberLiteral()) values.push(JSON.stringify(t.value));
+    else if (t.flags & ts.TypeFlags.BooleanLiteral) values.push(t.intrinsicName);
+    else if (t.flags & ts.TypeFlags.BigIntLiteral) values.push((t.value.negative ? '-' : '') + t.value.base10Value + 'n');
+    else return null;
+  }
+  if (values.includes('true') && values.includes('false') || values.length === 0) return null;
+  return values.sort();
+}
+
+function callback(type) {
+  const all = (type.isUnion() ? type.types : [type]).filter(t => !(t.flags & (ts.TypeFlags.Undefined | ts.TypeFlags.Null)));
+  if (all.length !== 1) return null;
+  const sigs = all[0].getCallSignatures();
+  if (sigs.length !== 1 || all[0].getConstructSignatures().length) return null;
+  return sigs[0].getParameters().map(p => p.name);
+}
+
+function origin(symbol) {
+  for (const d of symbol.declarations || []) return d.getSourceFile().fileName;
+  return '';
+}
+
+const components = [];
+asked.forEach((a, i) => {
+  if (refused.has(i)) return;
+  let element;
+  ts.forEachChild(file.statements[names.length + i], function visit(n) {
+    if (ts.isJsxSelfClosingElement(n)) element = n; else ts.forEachChild(n, visit);
+  });
+  const type = checker.getTypeAtLocation(element.tagName);
+  if (type.flags & ts.TypeFlags.Any) { components.push({ module: names[a.module], name: a.name, any: true, props: [] }); return; }
+  // Overloaded: all ways together; else what the tag itself takes.
+  const sigs = type.getCallSignatures();
+  const sets = [];
+  if (sigs.length > 1) {
+    for (const s of sigs) {
+      const p = s.getParameters()[0];
+      if (p) sets.push(checker.getTypeOfSymbolAtLocation(p, element));
+    }
+  } else {
+    const t = checker.getContextualType(element.attributes);
+    if (t) sets.push(t);
+  }
+  const modes = sets.flatMap(t => (t.isUnion() ? t.types : [t])).filter(t => !(t.flags & ts.TypeFlags.Never));
+  if (modes.some(t => t.flags & ts.TypeFlags.Any)) { components.push({ module: names[a.module], name: a.name, any: true, props: [] }); return; }
+  const props = new Map();
+  for (const mode of modes) {
+    for (const p of checker.getPropertiesOfType(mode)) {
+      if (p.name === 'ref' || p.name === 'key' || p.name.startsWith('__@')) continue;
+      const t = checker.getNonOptionalType ? checker.getTypeOfSymbolAtLocation(p, element) : checker.getTypeOfSymbolAtLocation(p, element);
+      const entry = props.get(p.name) || { name: p.name, types: [], count: 0, optional: false, file: origin(p) };
+      entry.types.push(t);
+      entry.count++;
+      entry.optional = entry.optional || !!(p.flags & ts.SymbolFlags.Optional);
+      props.set(p.name, entry);
+    }
+  }
+  const list = [];
+  for (const p of props.values()) {
+    let values = [], params = null, text = new Set();
+    for (const t of p.types) {
+      const only = checker.getNonNullableType(t);
+      if (only.flags & ts.TypeFlags.Never) continue;
+      const c = closed(only);
+      values = values && c ? [...new Set([...values, ...c])].sort() : null;
+      params = p.types.length === 1 ? callback(only) : null;
+      text.add(checker.typeToString(t, undefined, ts.TypeFormatFlags.NoTruncation).slice(0, 300));
+    }
+    list.push({ name: p.name, required: !p.optional && p.count === modes.length, values: values && values.length ? values : null, params, file: p.file, type: [...text].join(' / ') });
+  }
+  components.push({ module: names[a.module], name: a.name, props: list });
+});
+process.stdout.write(JSON.stringify({ components, missing, files: program.getSourceFiles().length }));

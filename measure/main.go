@@ -1,0 +1,163 @@
+// Command measure holds what Steady Socket reads of published React libraries
+// against what the TypeScript compiler knows of them, member by member. It
+// installs the libraries that libraries.json names into .steady/measure, and
+// writes the figures into docs/reading.md.
+package main
+
+import (
+	"context"
+	_ "embed"
+	"encoding/json"
+	"flag"
+	"fmt"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strings"
+	"time"
+
+	"steadysocket/core/reading"
+	"steadysocket/source"
+)
+
+//go:embed libraries.json
+var librariesText []byte
+
+// library is one package that is measured.
+type library struct {
+	Name    string   `json:"name"`
+	Version string   `json:"version"`
+	Style   string   `json:"style"` // what is special about it
+	With    []string `json:"with"`  // what must be installed beside it
+}
+
+func main() {
+	only := flag.String("only", "", "measure one library")
+	folder := flag.String("folder", "", "folder whose node_modules holds the libraries; installed where it is not given")
+	verbose := flag.Bool("v", false, "list every difference")
+	flag.Parse()
+	if err := run(*only, *folder, *verbose); err != nil {
+		fmt.Fprintln(os.Stderr, "measure:", err)
+		os.Exit(1)
+	}
+}
+
+func run(only, folder string, verbose bool) error {
+	var libraries []library
+	if err := json.Unmarshal(librariesText, &libraries); err != nil {
+		return err
+	}
+	root, err := os.Getwd()
+	if err != nil {
+		return err
+	}
+	typescript := filepath.Join(root, "console", "node_modules", "typescript")
+	if folder != "" {
+		if folder, err = filepath.Abs(folder); err != nil {
+			return err
+		}
+	}
+	var rows []row
+	for _, l := range libraries {
+		if only != "" && l.Name != only {
+			continue
+		}
+		dir := folder
+		if dir == "" {
+			dir = filepath.Join(root, ".steady", "measure", slug(l.Name))
+			if err := install(dir, l); err != nil {
+				return fmt.Errorf("%s could not be installed: %w", l.Name, err)
+			}
+		}
+		r, err := measure(typescript, dir, l)
+		if err != nil {
+			return fmt.Errorf("%s: %w", l.Name, err)
+		}
+		rows = append(rows, *r)
+		r.print(verbose)
+	}
+	if only == "" {
+		return write(filepath.Join(root, "docs", "reading.md"), rows)
+	}
+	return nil
+}
+
+// slug is the name of a library's folder.
+func slug(name string) string {
+	return strings.ReplaceAll(strings.TrimPrefix(name, "@"), "/", "__")
+}
+
+// install brings one library with npm, without running what it carries; each
+// stands in a folder of its own, with the versions that it asks for.
+func install(folder string, l library) error {
+	if data, err := os.ReadFile(filepath.Join(folder, "node_modules", l.Name, "package.json")); err == nil {
+		var there library
+		if json.Unmarshal(data, &there) == nil && there.Version == l.Version {
+			return nil
+		}
+	}
+	if err := os.MkdirAll(folder, 0o755); err != nil {
+		return err
+	}
+	if err := os.WriteFile(filepath.Join(folder, "package.json"), []byte(`{ "private": true, "name": "measured" }`), 0o644); err != nil {
+		return err
+	}
+	args := []string{"install", "--ignore-scripts", "--no-audit", "--no-fund", "--no-save", "--no-package-lock", "--legacy-peer-deps",
+		"react@19", "react-dom@19", "@types/react@19", "@types/react-dom@19", l.Name + "@" + l.Version}
+	cmd := exec.Command("npm", append(args, l.With...)...)
+	cmd.Dir, cmd.Stdout, cmd.Stderr = folder, os.Stderr, os.Stderr
+	return cmd.Run()
+}
+
+// row is what was measured of one library.
+type row struct {
+	library
+	*comparison
+	Ours, Theirs time.Duration
+	Read         int // components in our listing
+}
+
+func measure(typescript, folder string, l library) (*row, error) {
+	dir := filepath.Join(folder, "node_modules", filepath.FromSlash(l.Name))
+	start := time.Now()
+	src, err := source.Open(context.Background(), dir)
+	if err != nil {
+		return nil, err
+	}
+	defer src.Close()
+	src.With(source.Around(dir))
+	result, err := reading.Read(src.FS, reading.Options{})
+	if err != nil {
+		return nil, err
+	}
+	ours := time.Since(start)
+	modules := map[string]string{}
+	for _, m := range result.Listing.Package.Modules {
+		if len(modules) < 400 {
+			modules[m] = l.Name + strings.TrimPrefix(m, ".")
+		}
+	}
+	start = time.Now()
+	k, err := ask(context.Background(), typescript, folder, modules)
+	if err != nil {
+		return nil, err
+	}
+	return &row{l, compare(result.Listing, k, within(dir)), ours, time.Since(start), len(result.Listing.Components)}, nil
+}
+
+func (r *row) print(verbose bool) {
+	fmt.Printf("%s %s: %d components, %d own members, %.2f %% agree; ours %v, the compiler %v\n", r.Name, r.Version, r.Components, r.Own, 100*r.share(), r.Ours.Round(time.Millisecond), r.Theirs.Round(time.Millisecond))
+	for _, kind := range []string{wrongRequired, wrongValues, wrongParams, wrongOrigin, invented, lost, unknown} {
+		if n := r.Counts[kind]; n > 0 {
+			fmt.Printf("  %5d %s\n", n, kind)
+		}
+	}
+	if len(r.Lost)+len(r.Unread)+len(r.Invented) > 0 {
+		fmt.Printf("  components lost %v, unread %v, invented %v\n", r.Lost, r.Unread, r.Invented)
+	}
+	if verbose {
+		for _, d := range r.Differ {
+			fmt.Printf("  %-20s %s.%s: ours %s; theirs %s\n", d.Kind, d.Component, d.Member, d.Ours, d.Theirs)
+		}
+	}
+}
