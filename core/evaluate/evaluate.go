@@ -43,10 +43,11 @@ type Evaluator struct {
 	// Odd is what was not understood in the types given out so far.
 	Odd []Odd
 
-	declared map[declaration]Type // of declarations without type arguments
-	active   map[activation]bool  // aliases being evaluated
-	depth    int
-	steps    int // since depth was 0
+	declared  map[declaration]Type // of declarations without type arguments
+	instances map[instance]Type    // of those with
+	out       map[Type]givenOut    // types given out before
+	depth     int
+	steps     int // since depth was 0
 }
 
 // declaration names one declared thing: a name in a module, as a type or as a value.
@@ -56,16 +57,21 @@ type declaration struct {
 	value  bool
 }
 
-// activation is an alias with the arguments that it is being evaluated with.
-type activation struct {
-	module *modules.Module
-	name   string
-	args   string
+// instance is a generic declaration with its arguments, by their identity.
+type instance struct {
+	declaration
+	args [4]any
+}
+
+// givenOut is a type as it was given out, with what was not understood in it.
+type givenOut struct {
+	plain types.Type
+	odd   []Odd
 }
 
 // New makes an evaluator.
 func New(set *modules.Set, names Names) *Evaluator {
-	return &Evaluator{Set: set, Names: names, declared: map[declaration]Type{}, active: map[activation]bool{}}
+	return &Evaluator{Set: set, Names: names, declared: map[declaration]Type{}, instances: map[instance]Type{}, out: map[Type]givenOut{}}
 }
 
 // Bounds on evaluation. Real libraries stay a hundredfold below them.

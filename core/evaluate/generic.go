@@ -85,7 +85,9 @@ func init() {
 					case literal:
 						made.put(&member{name: key.value, of: known(args[1]), module: s.Module, node: at})
 					case word, *texts:
-						made.indexes = append(made.indexes, index{key: known(key), of: known(args[1])})
+						if key != Type(wordNever) {
+							made.indexes = append(made.indexes, index{key: known(key), of: known(args[1])})
+						}
 					default:
 						made.indexes = append(made.indexes, index{key: known(wordString), of: known(args[1])})
 						if _, known := key.(*odd); known {

@@ -65,20 +65,35 @@ func (e *Evaluator) named(t *syntax.TypeName, s *Scope) Type {
 // symbol evaluates what a declared name stands for, as a type.
 func (e *Evaluator) symbol(sym modules.Symbol, args []Type, s *Scope, at syntax.Node) Type {
 	key := declaration{sym.Module, sym.Name, false}
+	made := instance{declaration: key}
+	if 0 < len(args) && len(args) <= len(made.args) {
+		for i, a := range args {
+			made.args[i] = identity(a)
+		}
+		if known, ok := e.instances[made]; ok {
+			return known
+		}
+		of := e.declare(sym, key, args)
+		if of == nil {
+			of = e.odd(s, at, "%s is no type", sym.Name)
+		}
+		e.instances[made] = of
+		return of
+	}
 	if len(args) == 0 {
 		if made, ok := e.declared[key]; ok {
 			return made
 		}
 		e.declared[key] = e.odd(s, at, "the type is defined by itself")
 	}
-	made := e.declare(sym, key, args)
-	if made == nil {
-		made = e.odd(s, at, "%s is no type", sym.Name)
+	of := e.declare(sym, key, args)
+	if of == nil {
+		of = e.odd(s, at, "%s is no type", sym.Name)
 	}
 	if len(args) == 0 {
-		e.declared[key] = made
+		e.declared[key] = of
 	}
-	return made
+	return of
 }
 
 func (e *Evaluator) declare(sym modules.Symbol, key declaration, args []Type) Type {
@@ -86,8 +101,15 @@ func (e *Evaluator) declare(sym modules.Symbol, key declaration, args []Type) Ty
 		switch d := decl.Node.(type) {
 		case *syntax.Alias:
 			made := e.Type(d.Type, e.bind(decl.Module, d.TypeParams, args))
-			if o, ok := made.(*object); ok && o.name == "" && o.key == nil {
-				o.name, o.args = sym.Name, args
+			switch of := made.(type) {
+			case *object:
+				if of.name == "" && of.key == nil {
+					of.name, of.args, of.where = sym.Name, args, decl.Module
+				}
+			case *union:
+				if of.name == "" {
+					return &union{of.list, sym.Name, args}
+				}
 			}
 			return made
 		case *syntax.Interface, *syntax.ClassDecl:

@@ -474,7 +474,7 @@ func (e *Evaluator) mapped(t *syntax.MappedType, s *Scope) Type {
 			for _, i := range from.indexes {
 				names = append(names, i.key.get())
 			}
-			all = &union{names}
+			all = &union{list: names}
 			made.bases = from.bases
 			if whole {
 				made.natives = from.natives

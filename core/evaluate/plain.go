@@ -4,6 +4,7 @@ package evaluate
 
 import (
 	"fmt"
+	"slices"
 
 	"steadysocket/core/types"
 )
@@ -11,9 +12,10 @@ import (
 // Bounds on types given out: a declared type that stands deeper, or after so
 // many parts, is given by its name.
 const (
-	maxDeclared = 3
-	maxParts    = 600
-	maxWhole    = 12000 // after so many, nothing more is given out
+	maxDeclared = 2
+	maxParts    = 80
+	maxWhole    = 500 // after so many, nothing more is given out
+	maxInner    = 60  // members of a declared type inside of another
 )
 
 // unread stands for a part that was not understood inside of a type that was.
@@ -27,7 +29,17 @@ func (e *Evaluator) Plain(t Type) types.Type {
 		p.odd(o)
 		return nil
 	}
-	return p.of(t)
+	if _, leaf := simpleKind(t); leaf {
+		return p.of(t)
+	}
+	if before, ok := e.out[t]; ok {
+		e.Odd = append(e.Odd, before.odd...)
+		return before.plain
+	}
+	said := len(e.Odd)
+	plain := p.of(t)
+	e.out[t] = givenOut{plain, slices.Clone(e.Odd[said:])}
+	return plain
 }
 
 type plainer struct {
@@ -37,6 +49,7 @@ type plainer struct {
 	parts    int
 	depth    int
 	cut      bool
+	brief    int // more than 0 inside of what is given by name
 }
 
 func (p *plainer) odd(o *odd) {
@@ -57,11 +70,8 @@ func (p *plainer) of(t Type) types.Type {
 	p.parts++
 	p.depth++
 	defer func() { p.depth-- }()
-	if p.depth > 60 || p.parts > maxWhole {
-		if !p.cut {
-			p.cut = true
-			p.e.Odd = append(p.e.Odd, Odd{Why: fmt.Sprintf("the type is made of more than %d types", maxWhole)})
-		}
+	if _, leaf := simpleKind(t); !leaf && (p.depth > 60 || p.parts > maxWhole) {
+		p.tooLong()
 		return unread
 	}
 	switch t := t.(type) {
@@ -70,7 +80,10 @@ func (p *plainer) of(t Type) types.Type {
 	case literal:
 		return plainLiteral(t)
 	case *union:
-		return types.NewUnion(p.all(t.list)...)
+		if t.name != "" && (p.brief > 0 || p.parts > maxParts) && !simple(t) {
+			return &types.Named{Name: t.name, Args: p.arguments(t.args)}
+		}
+		return p.join(p.all(t.list), types.NewUnion, func(list []types.Type) types.Type { return &types.Union{Members: list} })
 	case *both:
 		return p.both(t)
 	case *list:
@@ -108,11 +121,36 @@ func (p *plainer) of(t Type) types.Type {
 	return unread
 }
 
+func (p *plainer) tooLong() {
+	if !p.cut {
+		p.cut = true
+		p.e.Odd = append(p.e.Odd, Odd{Why: fmt.Sprintf("the type is made of more than %d types; the rest of it is not given out", maxWhole)})
+	}
+}
+
+// simple reports whether a union is one of values and words.
+func simple(u *union) bool {
+	for _, m := range u.list {
+		if _, leaf := simpleKind(m); !leaf {
+			return false
+		}
+	}
+	return true
+}
+
 // both gives an intersection out: its objects as one.
 func (p *plainer) both(t *both) types.Type {
 	var rest []types.Type
 	made := &shape{}
-	objects := 0
+	objects, members := 0, 0
+	for _, m := range t.list {
+		if o, ok := m.(*object); ok {
+			members += len(o.get().members)
+		}
+	}
+	if members > maxInner {
+		return p.intersection(p.all(t.list))
+	}
 	for _, m := range t.list {
 		o, ok := m.(*object)
 		if !ok || o.opaque || o.empty() || len(o.get().calls)+len(o.get().news) > 0 {
@@ -125,7 +163,7 @@ func (p *plainer) both(t *both) types.Type {
 	if objects > 0 {
 		rest = append([]types.Type{p.shape(made)}, rest...)
 	}
-	return types.NewIntersection(rest...)
+	return p.intersection(rest)
 }
 
 func (p *plainer) object(o *object) types.Type {
@@ -137,7 +175,7 @@ func (p *plainer) object(o *object) types.Type {
 		if key, ok := o.key.(declaration); ok && from == "" {
 			from, _ = p.e.Set.Foreign(key.module.Path)
 		}
-		return &types.Named{Name: o.name, From: from, Args: p.all(o.args)}
+		return &types.Named{Name: o.name, From: from, Args: p.arguments(o.args)}
 	}
 	if o.opaque {
 		return byName()
@@ -150,12 +188,24 @@ func (p *plainer) object(o *object) types.Type {
 		defer func() { p.declared-- }()
 	}
 	id := identity(o)
-	if p.busy[id] || o.name != "" && (p.declared > maxDeclared || p.parts > maxParts) {
+	if p.busy[id] || o.name != "" && (p.brief > 0 || p.declared > maxDeclared || p.parts > maxParts) {
 		return byName()
 	}
 	p.busy[id] = true
 	defer delete(p.busy, id)
-	return p.shape(o.get())
+	s := o.get()
+	if len(s.news) > 0 || len(s.calls) > 1 {
+		if props := p.e.PropsType(o); props != nil {
+			return &types.Named{Name: "Component", Args: p.arguments([]Type{props})}
+		}
+	}
+	if p.depth > 1 && len(s.members) > maxInner {
+		if o.name == "" {
+			p.tooLong()
+		}
+		return byName()
+	}
+	return p.shape(s)
 }
 
 // shape gives members and signatures out.
@@ -194,7 +244,62 @@ func (p *plainer) shape(s *shape) types.Type {
 	for _, n := range s.natives {
 		list = append(list, &types.Named{Name: n.Name, From: n.From})
 	}
-	return types.NewIntersection(list...)
+	return p.intersection(list)
+}
+
+func (p *plainer) intersection(list []types.Type) types.Type {
+	return p.join(list, types.NewIntersection, func(list []types.Type) types.Type { return &types.Intersection{Members: list} })
+}
+
+// join makes a union or intersection. Evaluated types hold no doubles, so that
+// texts need to be compared only where two of them are made of parts.
+func (p *plainer) join(list []types.Type, safe func(...types.Type) types.Type, quick func([]types.Type) types.Type) types.Type {
+	composed := 0
+	for _, t := range list {
+		switch t := t.(type) {
+		case types.Basic, *types.Literal:
+		case *types.Named:
+			if len(t.Args) > 0 {
+				composed++
+			}
+		case *types.Union, *types.Intersection:
+			composed = 2
+		default:
+			composed++
+		}
+	}
+	if composed > 1 || len(list) < 2 {
+		return safe(list...)
+	}
+	seen := map[any]bool{}
+	kept := list[:0:0]
+	for _, t := range list {
+		var key any = t
+		switch t := t.(type) {
+		case *types.Literal:
+			key = *t
+		case *types.Named:
+			if len(t.Args) == 0 {
+				key = [2]string{t.Name, t.From}
+			}
+		}
+		if !seen[key] {
+			seen[key] = true
+			kept = append(kept, t)
+		}
+	}
+	if len(kept) == 1 {
+		return kept[0]
+	}
+	return quick(kept)
+}
+
+// arguments gives the arguments of a type that is given by its name: declared
+// ones by theirs.
+func (p *plainer) arguments(list []Type) []types.Type {
+	p.brief++
+	defer func() { p.brief-- }()
+	return p.all(list)
 }
 
 func (p *plainer) signature(sig *signature) types.Type {

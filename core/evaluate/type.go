@@ -5,6 +5,7 @@ package evaluate
 import (
 	"slices"
 
+	"steadysocket/core/modules"
 	"steadysocket/core/place"
 	"steadysocket/core/syntax"
 	"steadysocket/core/types"
@@ -23,7 +24,11 @@ type (
 		value string
 	}
 	// union is one of several types; make it with unite.
-	union struct{ list []Type }
+	union struct {
+		list []Type
+		name string // of the alias that it was declared as, "" for none
+		args []Type
+	}
 	// both is all of several types, none of them a union; make it with intersect.
 	both struct{ list []Type }
 	// list is an array.
@@ -52,6 +57,7 @@ type (
 		busy   bool
 		opaque bool // given out by its name
 		from   string
+		where  *modules.Module // of the alias that gave the name
 	}
 	// param is a type parameter that stands for itself.
 	param struct {
@@ -222,8 +228,11 @@ func unite(all ...Type) Type {
 	case 1:
 		return kept[0]
 	}
-	return &union{kept}
+	return &union{list: kept}
 }
+
+// componentOf is the identity of a component: that of its props.
+type componentOf struct{ props any }
 
 // identity is equal for types that are the same beyond doubt.
 func identity(t Type) any {
@@ -233,11 +242,17 @@ func identity(t Type) any {
 	if o, ok := t.(*object); ok && o.key != nil && len(o.args) == 0 {
 		return o.key
 	}
+	if c, ok := t.(*component); ok && c.props.t != nil {
+		return componentOf{identity(c.props.t)}
+	}
 	return t
 }
 
 // without gives t without some words.
 func without(t Type, drop ...word) Type {
+	if !slices.ContainsFunc(parts(t), func(m Type) bool { w, ok := m.(word); return ok && slices.Contains(drop, w) }) {
+		return t
+	}
 	var kept []Type
 next:
 	for _, m := range parts(t) {
@@ -332,7 +347,11 @@ func meet(all []Type) Type {
 	if single != nil {
 		if single == Type(wordUndefined) || single == Type(wordNull) || single == Type(wordVoid) {
 			for _, t := range rest {
-				if _, is := t.(*object); is {
+				switch t.(type) {
+				case *object, *component, *list, *tuple:
+					return wordNever
+				}
+				if t == Type(elementName) {
 					return wordNever
 				}
 			}
@@ -348,6 +367,15 @@ func meet(all []Type) Type {
 			rest = kept
 		}
 		rest = append([]Type{single}, rest...)
+	}
+	if slices.Contains(rest, Type(elementName)) {
+		// The name of an element is a text.
+		for _, t := range rest {
+			switch t.(type) {
+			case *component, *list, *tuple:
+				return wordNever
+			}
+		}
 	}
 	// What is an object anyway is no other with {} beside it.
 	full := slices.DeleteFunc(slices.Clone(rest), func(t Type) bool { o, ok := t.(*object); return ok && o.empty() })

@@ -620,6 +620,13 @@ func (r *reader) otherExport(e entry) {
 	if e.symbol.Module == nil {
 		return
 	}
+	if e.symbol.Name == e.name {
+		key := e.symbol.Module.Path + "#" + e.name
+		if _, known := r.others[key]; known {
+			return
+		}
+		r.others[key] = true
+	}
 	for _, d := range e.symbol.Decls {
 		at := r.at(e.symbol.Module, d.Node)
 		x.At = &at

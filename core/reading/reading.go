@@ -147,6 +147,7 @@ type reader struct {
 	listing   *contract.Listing
 	conflicts []Conflict
 	seen      map[string]int  // where the component of a declaration stands in listing
+	others    map[string]bool // declarations of other exports
 	said      map[remark]bool // what stands in listing.Unread
 	readFiles map[string]bool // files besides modules that were read
 	current   *modules.Module // of the component being read
@@ -169,7 +170,7 @@ func Read(fsys fs.FS, o Options) (*Result, error) {
 	if err != nil {
 		return nil, err
 	}
-	r := &reader{set: set, listing: &contract.Listing{Reader: Version}, seen: map[string]int{}, said: map[remark]bool{}, readFiles: map[string]bool{}}
+	r := &reader{set: set, listing: &contract.Listing{Reader: Version}, seen: map[string]int{}, others: map[string]bool{}, said: map[remark]bool{}, readFiles: map[string]bool{}}
 	chosen, err := choose(set, o.Framework)
 	if err != nil {
 		return nil, err
