@@ -82,9 +82,8 @@ function callback(type) {
   return sigs[0].getParameters().map(p => p.name);
 }
 
-function origin(symbol) {
-  for (const d of symbol.declarations || []) return d.getSourceFile().fileName;
-  return '';
+function files(symbol) {
+  return [...new Set((symbol.declarations || []).map(d => d.getSourceFile().fileName))];
 }
 
 const components = [];
@@ -115,7 +114,8 @@ asked.forEach((a, i) => {
     for (const p of checker.getPropertiesOfType(mode)) {
       if (p.name === 'ref' || p.name === 'key' || p.name.startsWith('__@')) continue;
       const t = checker.getNonOptionalType ? checker.getTypeOfSymbolAtLocation(p, element) : checker.getTypeOfSymbolAtLocation(p, element);
-      const entry = props.get(p.name) || { name: p.name, types: [], count: 0, optional: false, file: origin(p) };
+      const entry = props.get(p.name) || { name: p.name, types: [], count: 0, optional: false, files: [] };
+      entry.files.push(...files(p));
       entry.types.push(t);
       entry.count++;
       entry.optional = entry.optional || !!(p.flags & ts.SymbolFlags.Optional);
@@ -124,6 +124,7 @@ asked.forEach((a, i) => {
   }
   const list = [];
   for (const p of props.values()) {
+    const both = v => v && v.includes('true') && v.includes('false');
     let values = [], params = null, text = new Set();
     for (const t of p.types) {
       const only = checker.getNonNullableType(t);
@@ -133,7 +134,7 @@ asked.forEach((a, i) => {
       params = p.types.length === 1 ? callback(only) : null;
       text.add(checker.typeToString(t, undefined, ts.TypeFormatFlags.NoTruncation).slice(0, 300));
     }
-    list.push({ name: p.name, required: !p.optional && p.count === modes.length, values: values && values.length ? values : null, params, file: p.file, type: [...text].join(' / ') });
+    list.push({ name: p.name, required: !p.optional && p.count === modes.length, values: values && values.length && !both(values) ? values : null, params, files: [...new Set(p.files)], type: [...text].join(' / ') });
   }
   components.push({ module: names[a.module], name: a.name, props: list });
 });

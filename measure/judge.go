@@ -41,7 +41,7 @@ type knownProp struct {
 	Required bool     `json:"required"`
 	Values   []string `json:"values"` // nil where it is no closed set
 	Params   []string `json:"params"` // nil where it is no callback
-	File     string   `json:"file"`
+	Files    []string `json:"files"`
 	Type     string   `json:"type"`
 }
 
@@ -245,7 +245,7 @@ func compare(l *contract.Listing, k *known, own func(file string) bool) *compari
 				out.Lost = append(out.Lost, theirs.Name)
 			}
 			for _, p := range theirs.Props {
-				if own(p.File) {
+				if anyOwn(p.Files, own) {
 					out.Own++
 					if unread[theirs.Name] {
 						out.Counts[unknown]++
@@ -286,13 +286,13 @@ func (out *comparison) component(c *contract.Contract, theirs knownComponent, ow
 	for _, p := range theirs.Props {
 		m, here := ours[p.Name]
 		delete(ours, p.Name)
-		isOwn := own(p.File)
+		isOwn := anyOwn(p.Files, own)
 		if !isOwn {
 			if here {
 				out.Foreign++
 				if m.origin == "own" {
 					out.Counts[wrongOrigin]++
-					differ(p.Name, wrongOrigin, m.origin, p.File)
+					differ(p.Name, wrongOrigin, m.origin, strings.Join(p.Files, " "))
 				}
 			}
 			continue
@@ -313,7 +313,7 @@ func (out *comparison) component(c *contract.Contract, theirs knownComponent, ow
 		case m.params != nil && p.Params != nil && !sameParams(m.params, p.Params):
 			kind, a, b = wrongParams, fmt.Sprint(m.params), fmt.Sprint(p.Params)
 		case m.origin != "own":
-			kind, a, b = wrongOrigin, m.origin, p.File
+			kind, a, b = wrongOrigin, m.origin, strings.Join(p.Files, " ")
 		case !m.known || m.open && p.Values != nil:
 			kind, b = unknown, p.Type
 		}
@@ -327,6 +327,9 @@ func (out *comparison) component(c *contract.Contract, theirs knownComponent, ow
 		differ(name, invented, m.origin, "")
 	}
 }
+
+// anyOwn reports whether the library declares a member, be it beside others.
+func anyOwn(files []string, own func(string) bool) bool { return slices.ContainsFunc(files, own) }
 
 // sameParams compares the names of parameters; one that is taken apart in its
 // place has no name.

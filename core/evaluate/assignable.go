@@ -4,6 +4,7 @@
 package evaluate
 
 import (
+	"slices"
 	"strings"
 
 	"steadysocket/core/types"
@@ -70,6 +71,9 @@ func (r *relation) fits(a, b Type, depth int) types.Answer {
 	}
 	switch b := b.(type) {
 	case *union:
+		if a == Type(elementName) && slices.Contains(b.list, Type(text("div"))) {
+			return types.Yes // the names of all elements are among them
+		}
 		return r.anyOf(a, b, depth)
 	case *both:
 		out := types.Yes

@@ -3,6 +3,8 @@
 package evaluate
 
 import (
+	"slices"
+
 	"steadysocket/core/names"
 	"steadysocket/core/place"
 	"steadysocket/core/syntax"
@@ -53,7 +55,7 @@ func (e *Evaluator) propsOfShape(s *shape) Type {
 	var all []Type
 	for _, sig := range s.calls {
 		sig = e.settled(sig)
-		if len(sig.params) > 2 && !sig.params[2].optional || !e.isContent(sig.result.get()) {
+		if len(sig.params) > 2 && !sig.params[2].optional || !e.isContent(sig.result.get()) && !(sig.declared && hasAny(sig.result.get()) && len(sig.params) > 0) {
 			continue
 		}
 		if len(sig.params) == 0 {
@@ -78,6 +80,9 @@ func (e *Evaluator) propsOfShape(s *shape) Type {
 	return unite(all...)
 }
 
+// hasAny reports whether a function may give back anything.
+func hasAny(t Type) bool { return slices.Contains(parts(t), Type(wordAny)) }
+
 // isPropsLike reports whether a first parameter may be props.
 func isPropsLike(t Type) bool {
 	switch t := t.(type) {
@@ -94,10 +99,11 @@ func isPropsLike(t Type) bool {
 func (e *Evaluator) settled(sig *signature) *signature {
 	by := map[*param]Type{}
 	for _, p := range sig.typeParams {
-		if p.constraint == nil {
-			continue
+		chooses := p.constraint != nil && e.choosesElement(p.constraint.get())
+		if p.constraint == nil && p.fallback != nil {
+			chooses = e.isElement(p.fallback.get())
 		}
-		if !e.choosesElement(p.constraint.get()) {
+		if !chooses {
 			continue
 		}
 		if p.fallback != nil {
@@ -135,6 +141,15 @@ func (e *Evaluator) choosesElement(t Type) bool {
 		}
 	}
 	return false
+}
+
+// isElement reports whether a type is a component or the name of an element.
+func (e *Evaluator) isElement(t Type) bool {
+	if l, ok := t.(literal); ok && l.of == types.String {
+		_, native := e.element(l.value)
+		return native
+	}
+	return t == Type(elementName) || e.PropsType(t) != nil
 }
 
 // isContent reports whether what a function gives back can be rendered.
@@ -228,6 +243,21 @@ func (e *Evaluator) element(name string) (Type, bool) {
 		}
 	}
 	return nil, false
+}
+
+// Managed gives the props that a component takes as a tag: what its static table
+// of defaults holds may be left out.
+func (e *Evaluator) Managed(of, props Type) Type {
+	m := e.shapeOf(of).member("defaultProps")
+	if m == nil || m.optional {
+		return props
+	}
+	defaults := e.shapeOf(m.of.get())
+	return e.marked(props, func(m *member) {
+		if defaults.member(m.name) != nil {
+			m.optional = true
+		}
+	})
 }
 
 // Static is a component that hangs on another, as its type tells.

@@ -237,21 +237,12 @@ func (e *Evaluator) conditional(t *syntax.ConditionalType, s *Scope) Type {
 				if bound == Type(wordNever) {
 					return wordNever
 				}
-				members := parts(bound)
-				if bound == Type(wordBoolean) {
-					members = []Type{no, yes}
-				}
+				members := values(bound)
 				var all []Type
 				for _, m := range members {
 					inner := s
 					if len(members) > 1 {
 						inner = s.with(map[string]Type{id.Name: m})
-					}
-					if m == Type(wordBoolean) {
-						for _, m := range []Type{no, yes} {
-							all = append(all, e.choose(t, s.with(map[string]Type{id.Name: m}), m))
-						}
-						continue
 					}
 					all = append(all, e.choose(t, inner, m))
 				}
@@ -263,8 +254,19 @@ func (e *Evaluator) conditional(t *syntax.ConditionalType, s *Scope) Type {
 }
 
 func (e *Evaluator) choose(t *syntax.ConditionalType, s *Scope, check Type) Type {
-	if o, ok := check.(*odd); ok {
-		return o
+	switch of := check.(type) {
+	case *odd:
+		return of
+	case *param:
+		// The app chooses among what the constraint lists: any of those it may be.
+		if of.constraint == nil || !finite(of.constraint.get()) {
+			break
+		}
+		var all []Type
+		for _, m := range values(of.constraint.get()) {
+			all = append(all, e.choose(t, s, m))
+		}
+		return unite(all...)
 	}
 	vars, names := e.inferred(t.Extends)
 	inner := s
@@ -300,6 +302,28 @@ func (e *Evaluator) choose(t *syntax.ConditionalType, s *Scope, check Type) Type
 		return e.Type(t.Else, s)
 	}
 	return e.odd(s, t, "whether %s extends %s cannot be decided", Clip(Written(s.Module, t.Check)), Clip(Written(s.Module, t.Extends)))
+}
+
+// finite reports whether a type is a set of values.
+func finite(t Type) bool {
+	for _, m := range values(t) {
+		if !isLiteral(m) && m != Type(wordUndefined) && m != Type(wordNull) {
+			return false
+		}
+	}
+	return true
+}
+
+// values gives the members of a union, true and false for boolean.
+func values(t Type) (list []Type) {
+	for _, m := range parts(t) {
+		if m == Type(wordBoolean) {
+			list = append(list, no, yes)
+		} else {
+			list = append(list, m)
+		}
+	}
+	return list
 }
 
 // inferred gives the parameters that infer declares in a type.

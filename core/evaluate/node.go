@@ -214,6 +214,7 @@ type signature struct {
 	typeParams []*param
 	params     []parameter
 	result     *lazy
+	declared   bool                                   // what it gives back is said, not found out
 	again      func(bound map[string]Type) *signature // evaluates it with type parameters bound; may be nil
 }
 
@@ -249,11 +250,11 @@ func (sig *signature) at(i int) Type {
 
 func (e *Evaluator) signature(typeParams []*syntax.TypeParam, params []*syntax.Param, returns syntax.Type, s *Scope) *signature {
 	inner, free := e.free(s, typeParams)
-	sig := &signature{typeParams: free, params: e.parameters(params, inner), result: e.later(returns, inner)}
+	sig := &signature{typeParams: free, params: e.parameters(params, inner), result: e.later(returns, inner), declared: true}
 	if len(free) > 0 {
 		sig.again = func(bound map[string]Type) *signature {
 			inner := s.with(bound)
-			return &signature{params: e.parameters(params, inner), result: e.later(returns, inner)}
+			return &signature{params: e.parameters(params, inner), result: e.later(returns, inner), declared: true}
 		}
 	}
 	return sig

@@ -15,7 +15,7 @@ import (
 // shape is a type taken apart.
 type shape struct {
 	members []*member
-	byName  map[string]*member
+	places  map[string]int // of members, by name
 	indexes []index
 	calls   []*signature
 	news    []*signature
@@ -44,17 +44,24 @@ type index struct {
 	readonly bool
 }
 
-func (s *shape) member(name string) *member { return s.byName[name] }
-
-func (s *shape) put(m *member) {
-	if s.byName == nil {
-		s.byName = map[string]*member{}
+func (s *shape) member(name string) *member {
+	if i, ok := s.places[name]; ok {
+		return s.members[i]
 	}
-	if before := s.byName[m.name]; before != nil {
-		*before = *m
+	return nil
+}
+
+// put adds a member, in place of one of its name. Shapes share their members,
+// so that none is changed.
+func (s *shape) put(m *member) {
+	if i, ok := s.places[m.name]; ok {
+		s.members[i] = m
 		return
 	}
-	s.byName[m.name] = m
+	if s.places == nil {
+		s.places = map[string]int{}
+	}
+	s.places[m.name] = len(s.members)
 	s.members = append(s.members, m)
 }
 
@@ -268,10 +275,6 @@ func (e *Evaluator) keysOf(t Type) Type {
 		return wordNumber
 	case *odd:
 		return t
-	case *object:
-		if t.opaque && t.name == "IntrinsicElements" {
-			return elementName
-		}
 	case word:
 		if t == wordAny || t == wordNever {
 			return unite(wordString, wordNumber, wordSymbol)
@@ -488,6 +491,9 @@ func (e *Evaluator) mapped(t *syntax.MappedType, s *Scope) Type {
 		for _, key := range parts(all) {
 			e.mapKey(made, t, s, key, from)
 		}
+		if !whole && from != nil {
+			made.natives = settleNatives(from, made)
+		}
 		return made
 	}}
 }
@@ -581,6 +587,13 @@ func (e *Evaluator) omit(of, keys Type) Type {
 	return &object{fill: func() *shape {
 		names, rest := chosen(keys)
 		from := e.shapeOf(of)
+		if of == Type(wordAny) {
+			return &shape{indexes: []index{{known(wordString), known(wordAny), false}}}
+		}
+		if slices.ContainsFunc(from.indexes, func(i index) bool { return i.key.get() == Type(wordString) }) {
+			// keyof is string then, and no member is left by its name.
+			return &shape{indexes: from.indexes, bases: from.bases}
+		}
 		made := &shape{indexes: from.indexes}
 		for _, m := range from.members {
 			if !names[m.name] {
@@ -618,14 +631,16 @@ func (e *Evaluator) pick(of, keys Type) Type {
 		for _, m := range from.members {
 			if names[m.name] {
 				picked := *m
-				if picked.native {
-					picked.native, picked.origin = false, "dom"
-				}
 				made.put(&picked)
 				delete(names, m.name)
 			}
 		}
-		if len(from.bases) > 0 {
+		made.natives = settleNatives(from, made)
+		if of == Type(wordAny) {
+			for name := range names {
+				made.put(&member{name: name, of: known(wordAny)})
+			}
+		} else if len(from.bases) > 0 {
 			// Of what is not here, the names are known at least.
 			var left []string
 			for name := range names {
@@ -638,10 +653,54 @@ func (e *Evaluator) pick(of, keys Type) Type {
 			}
 		}
 		for _, r := range rest {
+			if w, ok := r.(word); ok {
+				for _, i := range from.indexes {
+					if i.key.get() == r {
+						made.indexes = append(made.indexes, i)
+					}
+				}
+				if of == Type(wordAny) && w != wordSymbol {
+					made.indexes = append(made.indexes, index{known(w), known(wordAny), false})
+				}
+				continue
+			}
 			made.bases = append(made.bases, Base{Name: "Pick by " + e.label(r), Why: "which members are picked depends on " + e.label(r)})
 		}
 		return made
 	}}
+}
+
+// settleNatives gives the sets of native attributes that are still taken over
+// whole: those of which most is left, without the rest. Of another, what is left
+// was picked by name.
+func settleNatives(from, made *shape) []Native {
+	all, left := 0, 0
+	var except []string
+	for _, m := range from.members {
+		if !m.native {
+			continue
+		}
+		all++
+		if kept := made.member(m.name); kept != nil && kept.native {
+			left++
+		} else {
+			except = append(except, m.name)
+		}
+	}
+	if left*2 <= all {
+		for _, m := range made.members {
+			if m.native {
+				m.native, m.origin = false, "dom"
+			}
+		}
+		return nil
+	}
+	var natives []Native
+	for _, n := range from.natives {
+		n.Except = slices.Compact(slices.Sorted(slices.Values(append(slices.Clone(n.Except), except...))))
+		natives = append(natives, n)
+	}
+	return natives
 }
 
 func orNot(from string) string {

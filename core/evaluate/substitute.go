@@ -116,7 +116,7 @@ func (e *Evaluator) given(sig *signature, by map[*param]Type) *signature {
 			return sig.again(bound)
 		}
 	}
-	out := &signature{result: e.replaced(sig.result, by)}
+	out := &signature{result: e.replaced(sig.result, by), declared: sig.declared}
 	for _, p := range sig.typeParams {
 		if _, replaced := by[p]; !replaced {
 			out.typeParams = append(out.typeParams, p)

@@ -433,7 +433,7 @@ func (s *Set) imported(m *Module, from, name string, hops int) (Symbol, bool) {
 // target is the module that an import in m reaches, or nil.
 func (s *Set) target(m *Module, from string) *Module {
 	if file, ok := s.Resolve(m.Path, from); ok {
-		if _, foreign := s.Foreign(file); foreign {
+		if s.Installed {
 			return s.load(file)
 		}
 		return s.modules[file]

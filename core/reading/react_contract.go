@@ -109,7 +109,7 @@ func (r *reader) propsOf(m *made, t *taken) props {
 		p.of = r.eval.ParamType(m.fn, 0, evaluate.In(m.module))
 	}
 	if p.of != nil && !evaluate.IsAny(p.of) {
-		p.shape, p.typed = r.eval.Shape(p.of), true
+		p.shape, p.typed = r.eval.Shape(r.eval.Managed(m.of, p.of)), true
 		return p
 	}
 	p.of = nil

@@ -140,7 +140,8 @@ export type TransitionEventHandler<T = Element> = EventHandler<TransitionEvent<T
 export type ToggleEventHandler<T = Element> = EventHandler<ToggleEvent<T>>;
 export type InputEventHandler<T = Element> = EventHandler<InputEvent<T>>;
 
-export type AriaRole = 'alert' | 'button' | 'dialog' | (string & {});
+export type AriaRole =
+  'alert' | 'alertdialog' | 'application' | 'article' | 'banner' | 'button' | 'cell' | 'checkbox' | 'columnheader' | 'combobox' | 'complementary' | 'contentinfo' | 'definition' | 'dialog' | 'directory' | 'document' | 'feed' | 'figure' | 'form' | 'grid' | 'gridcell' | 'group' | 'heading' | 'img' | 'link' | 'list' | 'listbox' | 'listitem' | 'log' | 'main' | 'marquee' | 'math' | 'menu' | 'menubar' | 'menuitem' | 'menuitemcheckbox' | 'menuitemradio' | 'navigation' | 'none' | 'note' | 'option' | 'presentation' | 'progressbar' | 'radio' | 'radiogroup' | 'region' | 'row' | 'rowgroup' | 'rowheader' | 'scrollbar' | 'search' | 'searchbox' | 'separator' | 'slider' | 'spinbutton' | 'status' | 'switch' | 'tab' | 'table' | 'tablist' | 'tabpanel' | 'term' | 'textbox' | 'timer' | 'toolbar' | 'tooltip' | 'tree' | 'treegrid' | 'treeitem' | (string & {});
 export type HTMLAttributeReferrerPolicy = '' | 'no-referrer' | 'no-referrer-when-downgrade' | 'origin' | 'origin-when-cross-origin' | 'same-origin' | 'strict-origin' | 'strict-origin-when-cross-origin' | 'unsafe-url';
 export type HTMLAttributeAnchorTarget = '_self' | '_blank' | '_parent' | '_top' | (string & {});
 
@@ -220,7 +221,7 @@ export interface DOMAttributes<T> {
   onLoadStartCapture?: ReactEventHandler<T>; onPause?: ReactEventHandler<T>; onPauseCapture?: ReactEventHandler<T>; onPlay?: ReactEventHandler<T>;
   onPlayCapture?: ReactEventHandler<T>; onPlaying?: ReactEventHandler<T>; onPlayingCapture?: ReactEventHandler<T>; onProgress?: ReactEventHandler<T>;
   onProgressCapture?: ReactEventHandler<T>; onRateChange?: ReactEventHandler<T>; onRateChangeCapture?: ReactEventHandler<T>;
-  onResize?: ReactEventHandler<T>; onResizeCapture?: ReactEventHandler<T>; onSeeked?: ReactEventHandler<T>; onSeekedCapture?: ReactEventHandler<T>;
+  onSeeked?: ReactEventHandler<T>; onSeekedCapture?: ReactEventHandler<T>;
   onSeeking?: ReactEventHandler<T>; onSeekingCapture?: ReactEventHandler<T>; onStalled?: ReactEventHandler<T>;
   onStalledCapture?: ReactEventHandler<T>; onSuspend?: ReactEventHandler<T>; onSuspendCapture?: ReactEventHandler<T>;
   onTimeUpdate?: ReactEventHandler<T>; onTimeUpdateCapture?: ReactEventHandler<T>; onVolumeChange?: ReactEventHandler<T>;
@@ -229,12 +230,12 @@ export interface DOMAttributes<T> {
 }
 export interface HTMLAttributes<T> extends AriaAttributes, DOMAttributes<T> {
   defaultChecked?: boolean; suppressContentEditableWarning?: boolean; suppressHydrationWarning?: boolean; autoFocus?: boolean; hidden?: boolean;
-  itemScope?: boolean; inert?: boolean; defaultValue?: string | number | readonly string[]; accessKey?: string; autoCapitalize?: string;
-  autoCorrect?: string; className?: string; contextMenu?: string; dir?: string; enterKeyHint?: string; id?: string; lang?: string; nonce?: string;
+  itemScope?: boolean; inert?: boolean; defaultValue?: string | number | readonly string[]; accessKey?: string; autoCapitalize?: 'off' | 'none' | 'on' | 'sentences' | 'words' | 'characters' | (string & {}); autoSave?: string;
+  autoCorrect?: string; className?: string; contextMenu?: string; dir?: string; enterKeyHint?: 'enter' | 'done' | 'go' | 'next' | 'previous' | 'search' | 'send'; id?: string; lang?: string; nonce?: string;
   slot?: string; title?: string; radioGroup?: string; about?: string; content?: string; datatype?: string; property?: string; rel?: string;
   resource?: string; rev?: string; typeof?: string; vocab?: string; itemType?: string; itemID?: string; itemRef?: string; itemProp?: string;
-  popoverTarget?: string; color?: string; results?: string; security?: string; is?: string; exportparts?: string; part?: string; prefix?: string;
-  inlist?: string; draggable?: boolean | 'true' | 'false'; spellCheck?: boolean | 'true' | 'false';
+  popoverTarget?: string; color?: string; results?: number; security?: string; is?: string; exportparts?: string; part?: string; prefix?: string;
+  inlist?: any; draggable?: boolean | 'true' | 'false'; spellCheck?: boolean | 'true' | 'false';
   contentEditable?: boolean | 'true' | 'false' | 'inherit' | 'plaintext-only'; style?: $Style; tabIndex?: number; translate?: 'yes' | 'no';
   role?: AriaRole; inputMode?: 'none' | 'text' | 'tel' | 'url' | 'email' | 'numeric' | 'decimal' | 'search'; unselectable?: 'on' | 'off';
   popover?: '' | 'auto' | 'manual' | 'hint'; popoverTargetAction?: 'toggle' | 'show' | 'hide';
@@ -327,7 +328,7 @@ export interface LiHTMLAttributes<T> extends HTMLAttributes<T> {
   value?: string | readonly string[] | number;
 }
 export interface LinkHTMLAttributes<T> extends HTMLAttributes<T> {
-  as?: string; blocking?: string; href?: string; hrefLang?: string; integrity?: string; media?: string; imageSrcSet?: string; imageSizes?: string;
+  as?: string; blocking?: 'render' | (string & {}); href?: string; hrefLang?: string; integrity?: string; media?: string; imageSrcSet?: string; imageSizes?: string;
   sizes?: string; type?: string; charSet?: string; precedence?: string; crossOrigin?: 'anonymous' | 'use-credentials' | '';
   fetchPriority?: 'high' | 'low' | 'auto';
   referrerPolicy?: '' | 'no-referrer' | 'no-referrer-when-downgrade' | 'origin' | 'origin-when-cross-origin' | 'same-origin' | 'strict-origin' | 'strict-origin-when-cross-origin' | 'unsafe-url';
@@ -375,7 +376,7 @@ export interface QuoteHTMLAttributes<T> extends HTMLAttributes<T> {
   cite?: string;
 }
 export interface ScriptHTMLAttributes<T> extends HTMLAttributes<T> {
-  async?: boolean; defer?: boolean; noModule?: boolean; blocking?: string; charSet?: string; integrity?: string; src?: string; type?: string;
+  async?: boolean; defer?: boolean; noModule?: boolean; blocking?: 'render' | (string & {}); charSet?: string; integrity?: string; src?: string; type?: string;
   crossOrigin?: 'anonymous' | 'use-credentials' | ''; fetchPriority?: 'high' | 'low' | 'auto';
   referrerPolicy?: '' | 'no-referrer' | 'no-referrer-when-downgrade' | 'origin' | 'origin-when-cross-origin' | 'same-origin' | 'strict-origin' | 'strict-origin-when-cross-origin' | 'unsafe-url';
 }
@@ -390,7 +391,7 @@ export interface SourceHTMLAttributes<T> extends HTMLAttributes<T> {
   height?: number | string; width?: number | string; media?: string; sizes?: string; src?: string; srcSet?: string; type?: string;
 }
 export interface StyleHTMLAttributes<T> extends HTMLAttributes<T> {
-  blocking?: string; href?: string; media?: string; precedence?: string; type?: string; scoped?: boolean;
+  blocking?: 'render' | (string & {}); href?: string; media?: string; precedence?: string; type?: string; scoped?: boolean;
 }
 export interface TableHTMLAttributes<T> extends HTMLAttributes<T> {
   align?: 'left' | 'center' | 'right'; bgcolor?: string; border?: number; cellPadding?: number | string; cellSpacing?: number | string;
@@ -416,11 +417,11 @@ export interface TrackHTMLAttributes<T> extends HTMLAttributes<T> {
 }
 export interface VideoHTMLAttributes<T> extends MediaHTMLAttributes<T> {
   height?: number | string; width?: number | string; disablePictureInPicture?: boolean; disableRemotePlayback?: boolean; playsInline?: boolean;
-  poster?: string; onEnterPictureInPicture?: ReactEventHandler<T>; onLeavePictureInPicture?: ReactEventHandler<T>; onResize?: ReactEventHandler<T>;
+  poster?: string; onResize?: ReactEventHandler<T>; onResizeCapture?: ReactEventHandler<T>;
 }
 export interface AudioHTMLAttributes<T> extends MediaHTMLAttributes<T> {}
 export interface WebViewHTMLAttributes<T> extends HTMLAttributes<T> {
-  allowFullScreen?: boolean; allowpopups?: boolean; autosize?: boolean; plugins?: boolean; httpreferrer?: string; nodeintegration?: string;
+  allowFullScreen?: boolean; allowpopups?: boolean; blinkfeatures?: string; disableblinkfeatures?: string; disableguestresize?: boolean; disablewebsecurity?: boolean; guestinstance?: string; webpreferences?: string; autosize?: boolean; plugins?: boolean; httpreferrer?: string; nodeintegration?: string;
   partition?: string; preload?: string; src?: string; useragent?: string;
 }
 export interface AllHTMLAttributes<T> extends HTMLAttributes<T> {
@@ -438,7 +439,7 @@ export interface AllHTMLAttributes<T> extends HTMLAttributes<T> {
   fetchPriority?: 'high' | 'low' | 'auto'; accept?: string; list?: string; pattern?: string; placeholder?: string;
   capture?: boolean | 'user' | 'environment'; checked?: boolean; multiple?: boolean; readOnly?: boolean; required?: boolean; max?: number | string;
   min?: number | string; step?: number | string; maxLength?: number; minLength?: number; size?: number; onChange?: FormEventHandler<T>;
-  challenge?: string; keyType?: string; keyParams?: string; htmlFor?: string; as?: string; blocking?: string; integrity?: string;
+  challenge?: string; keyType?: string; keyParams?: string; htmlFor?: string; as?: string; blocking?: 'render' | (string & {}); integrity?: string;
   imageSrcSet?: string; imageSizes?: string; charSet?: string; precedence?: string; autoPlay?: boolean; controls?: boolean; loop?: boolean;
   muted?: boolean; playsInline?: boolean; controlsList?: string; mediaGroup?: string; preload?: string; content?: string; httpEquiv?: string;
   high?: number; low?: number; optimum?: number; classID?: string; data?: string; wmode?: string; reversed?: boolean; start?: number; label?: string;
@@ -447,8 +448,8 @@ export interface AllHTMLAttributes<T> extends HTMLAttributes<T> {
   rules?: 'none' | 'groups' | 'rows' | 'columns' | 'all'; summary?: string; colSpan?: number; rowSpan?: number; headers?: string; scope?: string;
   abbr?: string; valign?: 'top' | 'middle' | 'bottom' | 'baseline'; dirName?: string; wrap?: string; cols?: number; rows?: number; default?: boolean;
   kind?: string; srcLang?: string; disablePictureInPicture?: boolean; disableRemotePlayback?: boolean; poster?: string;
-  onEnterPictureInPicture?: ReactEventHandler<T>; onLeavePictureInPicture?: ReactEventHandler<T>; onResize?: ReactEventHandler<T>;
-  allowpopups?: boolean; autosize?: boolean; plugins?: boolean; httpreferrer?: string; nodeintegration?: string; partition?: string;
+  onResize?: ReactEventHandler<T>; onResizeCapture?: ReactEventHandler<T>;
+  allowpopups?: boolean; blinkfeatures?: string; disableblinkfeatures?: string; disableguestresize?: boolean; disablewebsecurity?: boolean; guestinstance?: string; webpreferences?: string; autosize?: boolean; plugins?: boolean; httpreferrer?: string; nodeintegration?: string; partition?: string;
   useragent?: string;
 }
 export interface SVGAttributes<T> extends AriaAttributes, DOMAttributes<T> {
@@ -469,45 +470,48 @@ export interface SVGAttributes<T> extends AriaAttributes, DOMAttributes<T> {
   strokeWidth?: number | string; surfaceScale?: number | string; tableValues?: number | string; targetX?: number | string; targetY?: number | string;
   textLength?: number | string; to?: number | string; underlinePosition?: number | string; underlineThickness?: number | string;
   unicodeRange?: number | string; unitsPerEm?: number | string; vAlphabetic?: number | string; vHanging?: number | string;
-  vIdeographic?: number | string; vMathematical?: number | string; values?: number | string; vertAdvY?: number | string;
+  vIdeographic?: number | string; vMathematical?: number | string; values?: string; vertAdvY?: number | string;
   vertOriginX?: number | string; vertOriginY?: number | string; width?: number | string; widths?: number | string; x?: number | string;
-  x1?: number | string; x2?: number | string; xChannelSelector?: number | string; xHeight?: number | string; y?: number | string;
-  y1?: number | string; y2?: number | string; yChannelSelector?: number | string; z?: number | string; fillOpacity?: number | string;
+  x1?: number | string; x2?: number | string; xChannelSelector?: string; xHeight?: number | string; y?: number | string;
+  y1?: number | string; y2?: number | string; yChannelSelector?: string; z?: number | string; fillOpacity?: number | string;
   floodOpacity?: number | string; stopOpacity?: number | string; fontSize?: number | string; fontSizeAdjust?: number | string;
   fontStretch?: number | string; fontStyle?: number | string; fontVariant?: number | string; fontWeight?: number | string;
   letterSpacing?: number | string; wordSpacing?: number | string; glyphOrientationHorizontal?: number | string;
   glyphOrientationVertical?: number | string; glyphName?: number | string; g1?: number | string; g2?: number | string; ideographic?: number | string;
-  keyPoints?: number | string; keyTimes?: number | string; keySplines?: number | string; lang?: number | string; lightingColor?: number | string;
-  local?: number | string; markerMid?: number | string; numberOctaves?: number | string; orient?: number | string; orientation?: number | string;
+  keyPoints?: number | string; keyTimes?: number | string; keySplines?: number | string; lang?: string; lightingColor?: number | string;
+  local?: number | string; markerMid?: string; orient?: number | string; orientation?: number | string;
   origin?: number | string; overflow?: number | string; paintOrder?: number | string; panose1?: number | string; pointerEvents?: number | string;
-  points?: number | string; pointsAtX?: number | string; pointsAtY?: number | string; pointsAtZ?: number | string; preserveAlpha?: number | string;
+  points?: string; pointsAtX?: number | string; pointsAtY?: number | string; pointsAtZ?: number | string; preserveAlpha?: Booleanish;
   renderingIntent?: number | string; requiredExtensions?: number | string; requiredFeatures?: number | string; restart?: number | string;
-  result?: number | string; spreadMethod?: number | string; startOffset?: number | string; stitchTiles?: number | string;
-  stopColor?: number | string; string?: number | string; stroke?: number | string; systemLanguage?: number | string;
-  textDecoration?: number | string; textRendering?: number | string; transform?: number | string; unicode?: number | string;
-  unicodeBidi?: number | string; vectorEffect?: number | string; version?: number | string; viewBox?: number | string; viewTarget?: number | string;
-  visibility?: number | string; writingMode?: number | string; allowReorder?: number | string; alphabetic?: number | string;
-  arabicForm?: number | string; ascent?: number | string; attributeName?: number | string; attributeType?: number | string; begin?: number | string;
-  calcMode?: number | string; capHeight?: number | string; clipPath?: number | string; clipPathUnits?: number | string; clipRule?: number | string;
+  result?: string; spreadMethod?: string; startOffset?: number | string; stitchTiles?: number | string;
+  stopColor?: string; string?: number | string; stroke?: string; systemLanguage?: number | string;
+  textDecoration?: number | string; textRendering?: number | string; transform?: string; unicode?: number | string;
+  unicodeBidi?: number | string; vectorEffect?: number | string; version?: string; viewBox?: string; viewTarget?: number | string;
+  visibility?: number | string; writingMode?: number | string; allowReorder?: 'no' | 'yes'; alphabetic?: number | string;
+  arabicForm?: 'initial' | 'medial' | 'terminal' | 'isolated'; ascent?: number | string; attributeName?: string; attributeType?: string; begin?: number | string;
+  calcMode?: number | string; capHeight?: number | string; clipPath?: string; clipPathUnits?: number | string; clipRule?: number | string;
   colorInterpolation?: number | string; colorProfile?: number | string; colorRendering?: number | string; contentScriptType?: number | string;
-  contentStyleType?: number | string; cursor?: number | string; d?: number | string; decelerate?: number | string; descent?: number | string;
+  contentStyleType?: number | string; cursor?: number | string; d?: string; decelerate?: number | string; descent?: number | string;
   diffuseConstant?: number | string; direction?: number | string; display?: number | string; divisor?: number | string;
-  dominantBaseline?: number | string; edgeMode?: number | string; enableBackground?: number | string; end?: number | string; fill?: number | string;
-  fillRule?: number | string; filter?: number | string; filterRes?: number | string; filterUnits?: number | string; floodColor?: number | string;
-  focusable?: number | string; fontFamily?: number | string; format?: number | string; gradientTransform?: number | string;
-  gradientUnits?: number | string; imageRendering?: number | string; in?: number | string; in2?: number | string; kerning?: number | string;
-  lengthAdjust?: number | string; markerEnd?: number | string; markerHeight?: number | string; markerStart?: number | string;
-  markerUnits?: number | string; markerWidth?: number | string; mask?: number | string; maskContentUnits?: number | string;
-  maskUnits?: number | string; method?: number | string; mode?: number | string; patternContentUnits?: number | string;
-  patternTransform?: number | string; patternUnits?: number | string; primitiveUnits?: number | string; shapeRendering?: number | string;
-  target?: number | string; transformOrigin?: number | string; crossOrigin?: number | string; href?: number | string; id?: number | string;
-  className?: number | string; media?: number | string; max?: number | string; min?: number | string; name?: number | string;
-  nonce?: number | string; type?: number | string; color?: number | string; path?: number | string; suppressHydrationWarning?: number | string;
-  xlinkActuate?: number | string; xlinkArcrole?: number | string; xlinkHref?: number | string; xlinkRole?: number | string;
-  xlinkShow?: number | string; xlinkTitle?: number | string; xlinkType?: number | string; xmlBase?: number | string; xmlLang?: number | string;
-  xmlSpace?: number | string; xmlns?: number | string; xmlnsXlink?: number | string; zoomAndPan?: number | string;
-  strokeLinecap?: 'butt' | 'round' | 'square' | 'inherit'; strokeLinejoin?: 'arcs' | 'bevel' | 'miter' | 'miter-clip' | 'round' | 'inherit';
+  dominantBaseline?: 'auto' | 'use-script' | 'no-change' | 'reset-size' | 'ideographic' | 'alphabetic' | 'hanging' | 'mathematical' | 'central' | 'middle' | 'text-after-edge' | 'text-before-edge' | 'inherit'; edgeMode?: number | string; enableBackground?: number | string; end?: number | string; fill?: string;
+  fillRule?: 'nonzero' | 'evenodd' | 'inherit'; filter?: string; filterRes?: number | string; filterUnits?: number | string; floodColor?: number | string;
+  focusable?: number | string; fontFamily?: string; format?: number | string; gradientTransform?: string;
+  gradientUnits?: string; imageRendering?: number | string; in?: string; in2?: number | string; kerning?: number | string;
+  lengthAdjust?: number | string; markerEnd?: string; markerHeight?: number | string; markerStart?: string;
+  markerUnits?: number | string; markerWidth?: number | string; mask?: string; maskContentUnits?: number | string;
+  maskUnits?: number | string; method?: string; mode?: number | string; patternContentUnits?: string;
+  patternTransform?: number | string; patternUnits?: string; primitiveUnits?: number | string; shapeRendering?: number | string;
+  target?: string; crossOrigin?: CrossOrigin; href?: string; id?: string;
+  className?: string; media?: string; max?: number | string; min?: number | string; name?: string;
+  nonce?: string; type?: string; color?: string; path?: string; suppressHydrationWarning?: boolean;
+  xlinkActuate?: string; xlinkArcrole?: string; xlinkHref?: string; xlinkRole?: string;
+  xlinkShow?: string; xlinkTitle?: string; xlinkType?: string; xmlBase?: string; xmlLang?: string;
+  xmlSpace?: string; xmlns?: string; xmlnsXlink?: string; zoomAndPan?: string;
+  strokeLinecap?: 'butt' | 'round' | 'square' | 'inherit'; strokeLinejoin?: 'miter' | 'round' | 'bevel' | 'inherit';
   textAnchor?: 'start' | 'middle' | 'end' | 'inherit'; style?: $Style; role?: AriaRole; tabIndex?: number;
+  part?: string; slot?: string; accumulate?: 'none' | 'sum'; additive?: 'replace' | 'sum'; autoReverse?: Booleanish; baseProfile?: number | string; bbox?: number | string;
+  alignmentBaseline?: 'auto' | 'baseline' | 'before-edge' | 'text-before-edge' | 'middle' | 'central' | 'after-edge' | 'text-after-edge' | 'ideographic' | 'alphabetic' | 'hanging' | 'mathematical' | 'inherit';
+  colorInterpolationFilters?: 'auto' | 'sRGB' | 'linearRGB' | 'inherit'; externalResourcesRequired?: Booleanish; glyphRef?: number | string; preserveAspectRatio?: string; u1?: number | string; u2?: number | string;
 }
 export type DetailedHTMLProps<E, T> = ClassAttributes<T> & E;
 export interface HTMLProps<T> extends AllHTMLAttributes<T>, ClassAttributes<T> {}
@@ -515,18 +519,21 @@ export interface SVGProps<T> extends SVGAttributes<T>, ClassAttributes<T> {}
 export interface SVGLineElementAttributes<T> extends SVGProps<T> {}
 export interface SVGTextElementAttributes<T> extends SVGProps<T> {}
 
+type WithDefaults<P, D> = string extends keyof P ? P
+  : Pick<P, Exclude<keyof P, keyof D>> & Partial<Pick<P, Extract<keyof P, keyof D>>> & Partial<Pick<D, Exclude<keyof D, keyof P>>>;
+
 export namespace JSX {
   type Element = $Content;
   type ElementType = $Component<any> | $Element;
   type ElementClass = Component<any>;
   interface ElementAttributesProperty { props: {} }
   interface ElementChildrenAttribute { children: {} }
-  type LibraryManagedAttributes<C, P> = P;
+  type LibraryManagedAttributes<C, P> = C extends { defaultProps: infer D } ? WithDefaults<P, D> : P;
   type IntrinsicAttributes = Attributes;
   type IntrinsicClassAttributes<T> = ClassAttributes<T>;
   interface IntrinsicElements {
     a: DetailedHTMLProps<AnchorHTMLAttributes<HTMLAnchorElement>, HTMLAnchorElement>;
-    abbr: DetailedHTMLProps<HTMLAttributes<HTMLElement>, HTMLElement>; acronym: DetailedHTMLProps<HTMLAttributes<HTMLElement>, HTMLElement>;
+    abbr: DetailedHTMLProps<HTMLAttributes<HTMLElement>, HTMLElement>; 
     address: DetailedHTMLProps<HTMLAttributes<HTMLElement>, HTMLElement>;
     area: DetailedHTMLProps<AreaHTMLAttributes<HTMLAreaElement>, HTMLAreaElement>;
     article: DetailedHTMLProps<HTMLAttributes<HTMLElement>, HTMLElement>; aside: DetailedHTMLProps<HTMLAttributes<HTMLElement>, HTMLElement>;
@@ -616,7 +623,7 @@ export namespace JSX {
     title: DetailedHTMLProps<HTMLAttributes<HTMLTitleElement>, HTMLTitleElement>;
     tr: DetailedHTMLProps<HTMLAttributes<HTMLTableRowElement>, HTMLTableRowElement>;
     track: DetailedHTMLProps<TrackHTMLAttributes<HTMLTrackElement>, HTMLTrackElement>;
-    tt: DetailedHTMLProps<HTMLAttributes<HTMLElement>, HTMLElement>; u: DetailedHTMLProps<HTMLAttributes<HTMLElement>, HTMLElement>;
+    u: DetailedHTMLProps<HTMLAttributes<HTMLElement>, HTMLElement>;
     ul: DetailedHTMLProps<HTMLAttributes<HTMLUListElement>, HTMLUListElement>; var: DetailedHTMLProps<HTMLAttributes<HTMLElement>, HTMLElement>;
     video: DetailedHTMLProps<VideoHTMLAttributes<HTMLVideoElement>, HTMLVideoElement>;
     wbr: DetailedHTMLProps<HTMLAttributes<HTMLElement>, HTMLElement>; webview: DetailedHTMLProps<WebViewHTMLAttributes<HTMLElement>, HTMLElement>;
