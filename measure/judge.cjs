@@ -101,7 +101,9 @@ asked.forEach((a, i) => {
   if (sigs.length > 1) {
     for (const s of sigs) {
       const p = s.getParameters()[0];
-      if (p) sets.push(checker.getTypeOfSymbolAtLocation(p, element));
+      const t = p && checker.getTypeOfSymbolAtLocation(p, element);
+      // Of one that depends on what the app chooses, the compiler lists nothing.
+      if (t && checker.getPropertiesOfType(t).length > 0) sets.push(t);
     }
   } else {
     const t = checker.getContextualType(element.attributes);

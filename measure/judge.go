@@ -222,6 +222,15 @@ func compare(l *contract.Listing, k *known, own func(file string) bool) *compari
 			ours[also.Module+"#"+also.Name] = c
 		}
 	}
+	// What hangs on a component is reached by all its names.
+	for i := range l.Components {
+		c := &l.Components[i]
+		if parent := ours[c.Export.Module+"#"+c.Export.Of]; c.Export.Kind == "member" && parent != nil {
+			for _, also := range parent.Export.Also {
+				ours[also.Module+"#"+also.Name+"."+c.Export.Name] = c
+			}
+		}
+	}
 	unread := map[string]bool{}
 	for _, u := range l.Unread {
 		unread[u.Component] = true

@@ -46,6 +46,7 @@ func (r *relation) fits(a, b Type, depth int) types.Answer {
 		return types.Undecided
 	}
 	depth++
+	a, b = settledOn(a), settledOn(b)
 	if identity(a) == identity(b) || b == Type(wordUnknown) || b == Type(wordAny) || a == Type(wordNever) {
 		return types.Yes
 	}

@@ -19,7 +19,7 @@ func (e *Evaluator) PropsType(t Type) Type {
 	if why := e.enter(); why != "" {
 		return nil
 	}
-	switch t := t.(type) {
+	switch t := settledOn(t).(type) {
 	case *component:
 		return t.props.get()
 	case *union:
@@ -106,11 +106,15 @@ func (e *Evaluator) settled(sig *signature) *signature {
 		if !chooses {
 			continue
 		}
-		if p.fallback != nil {
-			by[p] = p.fallback.get()
-		} else {
-			by[p] = p.constraint.get()
+		of := &choice{shown: unite(&component{known(wordAny)}, elementName)}
+		if p.constraint != nil {
+			of.shown = p.constraint.get()
+			of.settled = of.shown
 		}
+		if p.fallback != nil {
+			of.settled = p.fallback.get()
+		}
+		by[p] = of
 	}
 	if len(by) == 0 {
 		return sig
@@ -145,6 +149,9 @@ func (e *Evaluator) choosesElement(t Type) bool {
 
 // isElement reports whether a type is a component or the name of an element.
 func (e *Evaluator) isElement(t Type) bool {
+	if u, ok := t.(*union); ok {
+		return !slices.ContainsFunc(u.list, func(m Type) bool { return !e.isElement(m) })
+	}
 	if l, ok := t.(literal); ok && l.of == types.String {
 		_, native := e.element(l.value)
 		return native
@@ -192,8 +199,8 @@ func (e *Evaluator) isContent(t Type) bool {
 // native element.
 func (e *Evaluator) propsOfEach(t Type, s *Scope, at syntax.Node) Type {
 	var all []Type
-	for _, m := range parts(t) {
-		switch m := m.(type) {
+	for _, m := range parts(settledOn(t)) {
+		switch m := settledOn(m).(type) {
 		case literal:
 			if m.of == types.String {
 				of, native := e.element(m.value)
@@ -214,6 +221,7 @@ func (e *Evaluator) propsOfEach(t Type, s *Scope, at syntax.Node) Type {
 				return wordAny
 			}
 		}
+		m = settledOn(m)
 		if props := e.PropsType(m); props != nil {
 			all = append(all, props)
 			continue

@@ -254,6 +254,7 @@ func (e *Evaluator) conditional(t *syntax.ConditionalType, s *Scope) Type {
 }
 
 func (e *Evaluator) choose(t *syntax.ConditionalType, s *Scope, check Type) Type {
+	check = settledOn(check)
 	switch of := check.(type) {
 	case *odd:
 		return of
@@ -353,6 +354,7 @@ func (e *Evaluator) infer(from, to Type, found map[*param][]Type, depth int) {
 	depth++
 	switch to := to.(type) {
 	case *param:
+		from = settledOn(from)
 		if _, asked := found[to]; asked && from != nil {
 			found[to] = append(found[to], from)
 		}

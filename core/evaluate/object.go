@@ -162,6 +162,8 @@ func (e *Evaluator) label(t Type) string {
 		return t.name + "<" + strings.Join(args, ", ") + ">"
 	case *param:
 		return t.name
+	case *choice:
+		return e.label(t.settled)
 	case *keys:
 		return "keyof " + e.label(t.of)
 	case *access:
@@ -191,7 +193,7 @@ func (e *Evaluator) shapeOf(t Type) *shape {
 	if why := e.enter(); why != "" {
 		return &shape{bases: []Base{{Name: e.label(t), Why: why}}}
 	}
-	switch t := t.(type) {
+	switch t := settledOn(t).(type) {
 	case *object:
 		return t.get()
 	case *both:
@@ -306,6 +308,7 @@ func (e *Evaluator) accessed(of, key Type, s *Scope, at syntax.Node) Type {
 	if why := e.enter(); why != "" {
 		return e.odd(s, at, "%s", why)
 	}
+	of, key = settledOn(of), settledOn(key)
 	if u, ok := of.(*union); ok {
 		var all []Type
 		for _, m := range u.list {
@@ -569,8 +572,8 @@ func unparen(t syntax.Type) syntax.Type {
 // names; so does what is left in rest.
 func chosen(t Type) (names map[string]bool, rest []Type) {
 	names = map[string]bool{}
-	for _, m := range parts(t) {
-		switch m := m.(type) {
+	for _, m := range parts(settledOn(t)) {
+		switch m := settledOn(m).(type) {
 		case literal:
 			names[m.value] = true
 		default:

@@ -100,6 +100,8 @@ func (p *plainer) of(t Type) types.Type {
 		return p.object(t)
 	case *param:
 		return &types.Named{Name: t.name}
+	case *choice:
+		return p.of(t.shown)
 	case *named:
 		if t == elementName {
 			return &types.Named{Name: "Element"}

@@ -170,6 +170,9 @@ func (e *Evaluator) listed(list []*member, count int) Member {
 		if of == Type(wordNever) && len(list) > 1 {
 			continue // absent there
 		}
+		if p, ok := of.(*param); ok && p.constraint != nil && finite(p.constraint.get()) {
+			of = p.constraint.get() // it takes those values and no others
+		}
 		all = append(all, of)
 		if m.node != nil && m.module != nil && (out.Doc == "" || out.At.File == "") {
 			out.At = m.module.Place(m.node)

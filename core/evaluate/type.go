@@ -73,6 +73,9 @@ type (
 	}
 	// component is a component with its props.
 	component struct{ props *lazy }
+	// choice stands for a component or element that the app chooses: settled is
+	// what it is when the app chooses nothing, shown what it may be.
+	choice struct{ settled, shown Type }
 	// keys is keyof of what is not wholly known.
 	keys struct{ of Type }
 	// access is the member of what is not wholly known.
@@ -96,6 +99,7 @@ func (*object) evaluated()    {}
 func (*param) evaluated()     {}
 func (*named) evaluated()     {}
 func (*component) evaluated() {}
+func (*choice) evaluated()    {}
 func (*keys) evaluated()      {}
 func (*access) evaluated()    {}
 func (*odd) evaluated()       {}
@@ -157,6 +161,14 @@ func known(t Type) *lazy { return &lazy{t: t} }
 
 func (e *Evaluator) later(t syntax.Type, s *Scope) *lazy {
 	return &lazy{eval: func() Type { return e.Type(t, s) }}
+}
+
+// settledOn gives what a type is when the app chooses nothing.
+func settledOn(t Type) Type {
+	if c, ok := t.(*choice); ok {
+		return c.settled
+	}
+	return t
 }
 
 // parts gives the members of a union, or t alone.
