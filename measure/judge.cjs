@@ -9,7 +9,9 @@ const ts = require(tsPath);
 const modules = JSON.parse(modulesText);
 const options = {
   strict: true, jsx: ts.JsxEmit.ReactJSX, module: ts.ModuleKind.ESNext, moduleResolution: ts.ModuleResolutionKind.Bundler, target: ts.ScriptTarget.ES2022,
-  lib: ['lib.es2023.d.ts', 'lib.dom.d.ts', 'lib.dom.iterable.d.ts'], noEmit: true, skipLibCheck: true, allowJs: false, types: ['react'], customConditions: [],
+  lib: ['lib.es2023.d.ts', 'lib.dom.d.ts', 'lib.dom.iterable.d.ts'], noEmit: true, skipLibCheck: true, allowJs: false, types: ['react'],
+  // A source that is read from elsewhere takes its packages from here too.
+  baseUrl: folder, paths: { '*': ['node_modules/@types/*', 'node_modules/*'] },
 };
 const probe = path.join(folder, '__probe.tsx');
 const names = Object.keys(modules);

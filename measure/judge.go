@@ -271,7 +271,7 @@ func compare(l *contract.Listing, k *known, own func(file string) bool) *compari
 		}
 	}
 	for key, c := range ours {
-		if c.Kind == contract.KindComponent && !seen[key] && !slices.Contains(k.Missing, c.Export.Module) && !strings.HasSuffix(key, "#default") {
+		if c.Kind == contract.KindComponent && !seen[key] && strings.Count(key, ".") <= 2+strings.Count(c.Export.Module[1:], ".") && !slices.Contains(k.Missing, c.Export.Module) && !strings.HasSuffix(key, "#default") {
 			out.Invented = append(out.Invented, key)
 		}
 	}
@@ -338,7 +338,10 @@ func (out *comparison) component(c *contract.Contract, theirs knownComponent, ow
 }
 
 // anyOwn reports whether the library declares a member, be it beside others.
-func anyOwn(files []string, own func(string) bool) bool { return slices.ContainsFunc(files, own) }
+// What the compiler makes itself, as for Record, has no place and is the library's.
+func anyOwn(files []string, own func(string) bool) bool {
+	return len(files) == 0 || slices.ContainsFunc(files, own)
+}
 
 // sameParams compares the names of parameters; one that is taken apart in its
 // place has no name.

@@ -55,7 +55,7 @@ func (e *Evaluator) propsOfShape(s *shape) Type {
 	var all []Type
 	for _, sig := range s.calls {
 		sig = e.settled(sig)
-		if len(sig.params) > 2 && !sig.params[2].optional || !e.isContent(sig.result.get()) && !(sig.declared && hasAny(sig.result.get()) && len(sig.params) > 0) {
+		if len(sig.params) > 2 && !sig.params[2].optional || !e.isContent(sig.result.get()) && !(sig.declared && len(sig.params) > 0 && maybeContent(sig.result.get())) {
 			continue
 		}
 		if len(sig.params) == 0 {
@@ -80,8 +80,11 @@ func (e *Evaluator) propsOfShape(s *shape) Type {
 	return unite(all...)
 }
 
-// hasAny reports whether a function may give back anything.
-func hasAny(t Type) bool { return slices.Contains(parts(t), Type(wordAny)) }
+// maybeContent reports whether a function is declared to give back anything, or
+// nothing at all, which can be rendered too.
+func maybeContent(t Type) bool {
+	return t == Type(wordNull) || slices.Contains(parts(t), Type(wordAny))
+}
 
 // isPropsLike reports whether a first parameter may be props.
 func isPropsLike(t Type) bool {

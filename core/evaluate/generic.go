@@ -83,7 +83,7 @@ func init() {
 				for _, key := range parts(args[0]) {
 					switch key := key.(type) {
 					case literal:
-						made.put(&member{name: key.value, of: known(args[1]), module: s.Module, node: at})
+						made.put(&member{name: key.value, numeric: key.of == types.Number, of: known(args[1]), module: s.Module, node: at})
 					case word, *texts:
 						if key != Type(wordNever) {
 							made.indexes = append(made.indexes, index{key: known(key), of: known(args[1])})

@@ -198,10 +198,13 @@ func (e *Evaluator) enumMembers(sym modules.Symbol) []*member {
 			continue
 		}
 		next := 0
+		// Members may be worked out from those before them.
+		s := &Scope{Module: d.Module, values: map[string]*lazy{}}
 		for _, m := range n.Members {
 			name, _ := syntax.KeyName(m.Key)
 			made := &member{name: name, readonly: true, module: d.Module, node: m}
-			switch value := e.Expr(m.Value, In(d.Module)).(type) {
+			s.values[name] = &lazy{eval: func() Type { return made.of.get() }}
+			switch value := e.constant(m.Value, s).(type) {
 			case literal:
 				made.of = known(value)
 				if i, err := strconv.Atoi(value.value); err == nil && value.of == types.Number {

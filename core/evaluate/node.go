@@ -327,7 +327,7 @@ func (e *Evaluator) members(to *shape, t *syntax.ObjectType, s *Scope) {
 			to.bases = append(to.bases, e.base(e.odd(s, m, "the name of this member is worked out when it runs")))
 			continue
 		}
-		made := &member{name: name, optional: m.Optional, readonly: m.Modifiers.Has(syntax.Readonly), module: s.Module, node: m}
+		made := &member{name: name, numeric: isNumber(m.Key), optional: m.Optional, readonly: m.Modifiers.Has(syntax.Readonly), module: s.Module, node: m}
 		switch {
 		case m.Kind == syntax.SetMember:
 			if to.member(name) == nil && len(m.Params) > 0 {

@@ -32,6 +32,7 @@ type member struct {
 	optional bool
 	readonly bool
 	origin   string // "" for that of the module
+	numeric  bool   // its key is a number
 	unsure   bool   // whether it is optional is not known
 	native   bool   // of a set of native attributes
 	module   *modules.Module
@@ -285,7 +286,11 @@ func (e *Evaluator) keysOf(t Type) Type {
 	s := e.shapeOf(t)
 	var all []Type
 	for _, m := range s.members {
-		if !strings.HasPrefix(m.name, symbolKey) {
+		switch {
+		case strings.HasPrefix(m.name, symbolKey):
+		case m.numeric:
+			all = append(all, literal{types.Number, m.name})
+		default:
 			all = append(all, text(m.name))
 		}
 	}
@@ -520,7 +525,7 @@ func (e *Evaluator) mapKey(made *shape, t *syntax.MappedType, s *Scope, key Type
 	for _, name := range names {
 		switch name := name.(type) {
 		case literal:
-			m := &member{name: name.value, module: s.Module, node: t}
+			m := &member{name: name.value, numeric: name.of == types.Number, module: s.Module, node: t}
 			if before != nil {
 				*m = *before
 				m.name, m.typ = name.value, nil
@@ -802,6 +807,11 @@ func (e *Evaluator) superInstance(c *syntax.Class, s *Scope) Type {
 		return sig.result.get()
 	}
 	return e.odd(s, c.Extends, "what this class extends is not known")
+}
+
+func isNumber(key syntax.Node) bool {
+	l, ok := key.(*syntax.Literal)
+	return ok && l.Kind == syntax.NumberLiteral
 }
 
 func isClass(sym modules.Symbol) bool {

@@ -4,6 +4,8 @@
 package evaluate
 
 import (
+	"strconv"
+
 	"steadysocket/core/modules"
 	"steadysocket/core/syntax"
 	"steadysocket/core/types"
@@ -328,6 +330,47 @@ func (e *Evaluator) unary(x *syntax.Unary, s *Scope, fixed bool) Type {
 	return wordNumber
 }
 
+// constant is the type of a value that the compiler works out: that of an enum
+// member. Arithmetic is done here and nowhere else, as in the language.
+func (e *Evaluator) constant(x syntax.Expr, s *Scope) Type {
+	b, ok := syntax.Bare(orNone(x)).(*syntax.Binary)
+	if !ok {
+		return e.expr(x, s, true)
+	}
+	a, isA := e.constant(b.X, s).(literal)
+	c, isC := e.constant(b.Y, s).(literal)
+	if isA && isC && b.Op == "+" && (a.of == types.String || c.of == types.String) {
+		return text(a.value + c.value)
+	}
+	i, errA := strconv.ParseInt(a.value, 0, 64)
+	j, errC := strconv.ParseInt(c.value, 0, 64)
+	if op := arithmetic[b.Op]; op != nil && isA && isC && errA == nil && errC == nil {
+		if out, ok := op(i, j); ok {
+			return literal{types.Number, strconv.FormatInt(out, 10)}
+		}
+	}
+	return e.odd(s, x, "the value of this enum member is worked out when it runs")
+}
+
+// orNone is x, or an expression that is none.
+func orNone(x syntax.Expr) syntax.Expr {
+	if x == nil {
+		return &syntax.Bad{}
+	}
+	return x
+}
+
+// arithmetic are the operators of enum members over whole numbers.
+var arithmetic = map[string]func(a, b int64) (int64, bool){
+	"+":  func(a, b int64) (int64, bool) { return a + b, true },
+	"-":  func(a, b int64) (int64, bool) { return a - b, true },
+	"*":  func(a, b int64) (int64, bool) { return a * b, true },
+	"|":  func(a, b int64) (int64, bool) { return int64(int32(a) | int32(b)), true },
+	"&":  func(a, b int64) (int64, bool) { return int64(int32(a) & int32(b)), true },
+	"<<": func(a, b int64) (int64, bool) { return int64(int32(a) << (uint32(b) & 31)), true },
+	">>": func(a, b int64) (int64, bool) { return int64(int32(a) >> (uint32(b) & 31)), true },
+}
+
 // record is the type of an object literal.
 func (e *Evaluator) record(x *syntax.Object, s *Scope, fixed bool) Type {
 	return &object{fill: func() *shape {
@@ -344,7 +387,7 @@ func (e *Evaluator) record(x *syntax.Object, s *Scope, fixed bool) Type {
 				made.bases = append(made.bases, e.base(e.odd(s, p, "the name of this member is worked out when it runs")))
 				continue
 			}
-			m := &member{name: name, readonly: fixed, module: s.Module, node: p}
+			m := &member{name: name, numeric: isNumber(p.Key), readonly: fixed, module: s.Module, node: p}
 			switch p.Kind {
 			case syntax.GetProperty:
 				fn, _ := p.Value.(*syntax.Func)

@@ -6,6 +6,15 @@
 
 export type ReactNode = $Content;
 export type ReactElement<P = any, T = any> = $Content;
+export type FunctionComponentElement<P> = $Content;
+export type ReactComponentElement<T, P = any> = $Content;
+export type ComponentElement<P, T = any> = $Content;
+export type CElement<P, T = any> = $Content;
+export type DOMElement<P, T = any> = $Content;
+export type DetailedReactHTMLElement<P, T = any> = $Content;
+export type ReactHTMLElement<T = any> = $Content;
+export type ReactSVGElement = $Content;
+export type AwaitedReactNode = $Content;
 export type ReactChild = $Content;
 export type ReactFragment = $Content;
 export type ReactPortal = $Content;

@@ -1,0 +1,119 @@
+package main
+
+import (
+	"context"
+	"fmt"
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"steadysocket/core/contract"
+	"steadysocket/core/reading"
+	"steadysocket/demo"
+	"steadysocket/source"
+)
+
+// console is where the compiler and React's types are installed.
+func console(t *testing.T) string {
+	t.Helper()
+	dir, err := filepath.Abs("../console")
+	if err != nil {
+		t.Fatal(err)
+	}
+	if _, err := os.Stat(filepath.Join(dir, "node_modules", "typescript")); err != nil {
+		t.Fatalf("the console's packages are not installed; run make console-packages: %v", err)
+	}
+	return dir
+}
+
+// judged reads a folder, asks the compiler of the same modules and compares.
+func judged(t *testing.T, dir string, specifier func(module string) string) (*contract.Listing, *comparison) {
+	t.Helper()
+	src, err := source.Open(context.Background(), dir)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer src.Close()
+	src.With(source.Around(dir))
+	r, err := reading.Read(src.FS, reading.Options{Library: "Judged"})
+	if err != nil {
+		t.Fatal(err)
+	}
+	modules := map[string]string{}
+	for _, m := range r.Listing.Package.Modules {
+		modules[m] = specifier(m)
+	}
+	k, err := ask(context.Background(), filepath.Join(console(t), "node_modules", "typescript"), console(t), modules)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if len(k.Missing) > 0 {
+		t.Errorf("the compiler did not find %v", k.Missing)
+	}
+	return r.Listing, compare(r.Listing, k, within(dir))
+}
+
+// agrees holds that nothing differs, and that there was something to compare.
+func agrees(t *testing.T, c *comparison, members int) {
+	t.Helper()
+	for _, d := range c.Differ {
+		t.Errorf("%s.%s: %s: ours %s, the compiler's %s", d.Component, d.Member, d.Kind, d.Ours, d.Theirs)
+	}
+	if len(c.Lost)+len(c.Invented)+len(c.Unread) > 0 {
+		t.Errorf("components lost: %v, invented: %v, unread: %v", c.Lost, c.Invented, c.Unread)
+	}
+	if c.Own < members {
+		t.Errorf("only %d members were compared", c.Own)
+	}
+}
+
+// TestDemoAgreesWithTheCompiler compares every release of the demo library.
+func TestDemoAgreesWithTheCompiler(t *testing.T) {
+	for _, release := range append([]string{"working"}, demo.Releases...) {
+		dir := t.TempDir()
+		if err := demo.Lay(dir, release); err != nil {
+			t.Fatal(err)
+		}
+		entries := map[string]string{".": "src/index.ts", "./tides": "src/tides.ts"}
+		_, c := judged(t, dir, func(module string) string {
+			if entries[module] == "" {
+				t.Fatalf("%s: the module %s is not known to the test", release, module)
+			}
+			return filepath.Join(dir, entries[module])
+		})
+		agrees(t, c, 30)
+	}
+}
+
+// TestNotationsAgreeWithTheCompiler compares a library that writes its props in
+// every way that the language has.
+func TestNotationsAgreeWithTheCompiler(t *testing.T) {
+	dir, err := filepath.Abs("testdata/notations")
+	if err != nil {
+		t.Fatal(err)
+	}
+	l, c := judged(t, dir, func(string) string { return filepath.Join(dir, "src", "index.ts") })
+	agrees(t, c, 100)
+	for _, u := range l.Unread {
+		t.Errorf("unread: %s %s", u.At, u.Why)
+	}
+}
+
+// TestInstalledPackagesAgreeWithTheCompiler compares the published declarations
+// of the component packages that the console is built from.
+func TestInstalledPackagesAgreeWithTheCompiler(t *testing.T) {
+	for name, members := range map[string]int{"react-aria-components": 800, "react-router": 40} {
+		dir := filepath.Join(console(t), "node_modules", name)
+		_, c := judged(t, dir, func(module string) string { return name + strings.TrimPrefix(module, ".") })
+		if c.share() < 1 || c.wrong() > 0 || c.Own < members {
+			t.Errorf("%s: %d own members, %.2f %% agree, %v", name, c.Own, 100*c.share(), c.Counts)
+			for _, d := range c.Differ[:min(len(c.Differ), 20)] {
+				t.Error(fmt.Sprint(d))
+			}
+		}
+		if len(c.Lost)+len(c.Invented) > 0 {
+			t.Errorf("%s: components lost %v, invented %v", name, c.Lost, c.Invented)
+		}
+	}
+}
