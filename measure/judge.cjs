@@ -45,7 +45,7 @@ program.getSourceFile(probe).statements.filter(ts.isImportDeclaration).forEach((
     // A context can be drawn by the newest framework, but is no component.
     if (checker.getPropertyOfType(type, 'Provider') && checker.getPropertyOfType(type, 'Consumer')) { asked.pop(); continue; }
     for (const p of checker.getPropertiesOfType(type)) {
-      if (/^[A-Z][A-Za-z0-9]*$/.test(p.name) && !/^(Provider|Consumer)$/.test(p.name) && !(real.flags & ts.SymbolFlags.Enum)) asked.push({ module: i, name: name + '.' + p.name, path: [name, p.name] });
+      if (/^[A-Z][A-Za-z0-9_]*$/.test(p.name) && !/^(Provider|Consumer)$/.test(p.name) && !(real.flags & ts.SymbolFlags.Enum)) asked.push({ module: i, name: name + '.' + p.name, path: [name, p.name] });
     }
   }
 });

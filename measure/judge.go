@@ -271,6 +271,10 @@ func compare(l *contract.Listing, k *known, own func(file string) bool) *compari
 		}
 	}
 	for key, c := range ours {
+		// What a context gives out is asked of the compiler no more than the context.
+		if strings.HasSuffix(key, ".Provider") || strings.HasSuffix(key, ".Consumer") {
+			continue
+		}
 		if c.Kind == contract.KindComponent && !seen[key] && strings.Count(key, ".") <= 2+strings.Count(c.Export.Module[1:], ".") && !slices.Contains(k.Missing, c.Export.Module) && !strings.HasSuffix(key, "#default") {
 			out.Invented = append(out.Invented, key)
 		}

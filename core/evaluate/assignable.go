@@ -118,7 +118,8 @@ func (r *relation) fits(a, b Type, depth int) types.Answer {
 	case word:
 		return r.fitsWord(a, b)
 	case literal:
-		return types.No // an equal one was found above
+		// An equal one was found above; any number fits an enumeration.
+		return answer(b.enum && a == Type(wordNumber))
 	case *texts:
 		if l, ok := a.(literal); ok {
 			out := types.Yes
@@ -421,15 +422,15 @@ func (r *relation) signature(a, b *signature, depth int) types.Answer {
 	out := types.Yes
 	if len(a.typeParams) > 0 {
 		by := map[*param]Type{}
-		found := map[*param][]Type{}
+		found := candidates{}
 		for _, p := range a.typeParams {
-			found[p] = nil
+			found[p] = &candidate{}
 		}
 		r.e.inferSignature(b, a, found, depth)
-		for p, list := range found {
+		for p, c := range found {
+			by[p] = c.settle()
 			switch {
-			case len(list) > 0:
-				by[p] = unite(list...)
+			case by[p] != nil:
 			case p.constraint != nil:
 				by[p] = p.constraint.get()
 			default:

@@ -33,10 +33,15 @@ func (e *Evaluator) PropsType(t Type) Type {
 		}
 		return unite(all...)
 	case *both:
+		// Each part may be called: they are ways to draw one component.
+		var all []Type
 		for _, m := range t.list {
 			if props := e.PropsType(m); props != nil {
-				return props
+				all = append(all, props)
 			}
+		}
+		if len(all) > 0 {
+			return unite(all...)
 		}
 	case *param:
 		if t.constraint != nil {
@@ -283,7 +288,7 @@ type Static struct {
 func (e *Evaluator) Statics(t Type) []Static {
 	var out []Static
 	for _, m := range e.shapeOf(t).members {
-		if m.module == nil || m.node == nil || !names.IsComponent(m.name) || e.known(m.module) != "" {
+		if m.module == nil || m.node == nil || !names.MayBeComponent(m.name) || e.known(m.module) != "" {
 			continue
 		}
 		of := without(m.of.get(), wordUndefined)

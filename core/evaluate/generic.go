@@ -277,16 +277,16 @@ func (e *Evaluator) choose(t *syntax.ConditionalType, s *Scope, check Type) Type
 			bound[names[i]] = v
 		}
 		with := s.with(bound)
-		found := map[*param][]Type{}
+		found := candidates{}
 		for _, v := range vars {
-			found[v] = nil
+			found[v] = &candidate{}
 		}
 		e.infer(check, e.Type(t.Extends, with), found, 0)
 		bound = map[string]Type{}
 		for i, v := range vars {
 			bound[names[i]] = wordUnknown
-			if len(found[v]) > 0 {
-				bound[names[i]] = unite(found[v]...)
+			if t := found[v].settle(); t != nil {
+				bound[names[i]] = t
 			} else if v.constraint != nil {
 				bound[names[i]] = v.constraint.get()
 			}
@@ -343,11 +343,47 @@ func (e *Evaluator) inferred(t syntax.Type) (vars []*param, names []string) {
 	return vars, names
 }
 
+// candidates are what each type parameter asked for may be.
+type candidates map[*param]*candidate
+
+// candidate is what one may be: by what is given out, and by what is taken in,
+// which all must fit.
+type candidate struct {
+	out, in []Type
+	taking  bool // the place looked at is that of a parameter
+}
+
+func (c *candidate) add(t Type) {
+	if c.taking {
+		c.in = append(c.in, t)
+	} else {
+		c.out = append(c.out, t)
+	}
+}
+
+// settle is the type that fits all candidates, or nil.
+func (c *candidate) settle() Type {
+	switch {
+	case len(c.out) > 0:
+		return unite(c.out...)
+	case len(c.in) > 0:
+		return intersect(c.in...)
+	}
+	return nil
+}
+
+// turn goes into the parameters of a function, or out of them.
+func (c candidates) turn() {
+	for _, of := range c {
+		of.taking = !of.taking
+	}
+}
+
 // maxInfer bounds how deep inference looks into two types.
 const maxInfer = 12
 
 // infer collects what type parameters must be for from to be a to.
-func (e *Evaluator) infer(from, to Type, found map[*param][]Type, depth int) {
+func (e *Evaluator) infer(from, to Type, found candidates, depth int) {
 	if depth > maxInfer {
 		return
 	}
@@ -355,8 +391,8 @@ func (e *Evaluator) infer(from, to Type, found map[*param][]Type, depth int) {
 	switch to := to.(type) {
 	case *param:
 		from = settledOn(from)
-		if _, asked := found[to]; asked && from != nil {
-			found[to] = append(found[to], from)
+		if c := found[to]; c != nil && from != nil {
+			c.add(from)
 		}
 	case *union:
 		// What the target names outright is not for its parameters.
@@ -364,7 +400,7 @@ func (e *Evaluator) infer(from, to Type, found map[*param][]Type, depth int) {
 		var left []Type
 		for _, m := range to.list {
 			if p, ok := m.(*param); ok {
-				if _, asked := found[p]; asked {
+				if found[p] != nil {
 					bare = append(bare, p)
 				}
 			}
@@ -385,7 +421,7 @@ func (e *Evaluator) infer(from, to Type, found map[*param][]Type, depth int) {
 			}
 		}
 		if len(bare) == 1 && len(left) > 0 {
-			found[bare[0]] = append(found[bare[0]], unite(left...))
+			found[bare[0]].add(unite(left...))
 		}
 	case *both:
 		for _, m := range to.list {
@@ -421,20 +457,26 @@ func (e *Evaluator) infer(from, to Type, found map[*param][]Type, depth int) {
 			}
 			return
 		}
+		if u, ok := from.(*union); ok {
+			for _, m := range u.list {
+				e.infer(m, to, found, depth)
+			}
+			return
+		}
 		e.inferShape(from, to, found, depth)
 	case *access:
 		// Nothing can be said of T from T[K].
 	}
 }
 
-func count(found map[*param][]Type) (n int) {
-	for _, list := range found {
-		n += len(list)
+func count(found candidates) (n int) {
+	for _, c := range found {
+		n += len(c.out) + len(c.in)
 	}
 	return n
 }
 
-func (e *Evaluator) inferTuple(from Type, to *tuple, found map[*param][]Type, depth int) {
+func (e *Evaluator) inferTuple(from Type, to *tuple, found candidates, depth int) {
 	source, ok := from.(*tuple)
 	if !ok {
 		return
@@ -460,7 +502,7 @@ func (e *Evaluator) inferTuple(from Type, to *tuple, found map[*param][]Type, de
 	}
 }
 
-func (e *Evaluator) inferShape(from Type, to *object, found map[*param][]Type, depth int) {
+func (e *Evaluator) inferShape(from Type, to *object, found candidates, depth int) {
 	target := to.get()
 	switch from.(type) {
 	case word, literal, *named, *odd:
@@ -487,7 +529,8 @@ func (e *Evaluator) inferShape(from Type, to *object, found map[*param][]Type, d
 	}
 }
 
-func (e *Evaluator) inferSignature(from, to *signature, found map[*param][]Type, depth int) {
+func (e *Evaluator) inferSignature(from, to *signature, found candidates, depth int) {
+	found.turn()
 	for i, p := range to.params {
 		if p.rest {
 			rest := &tuple{}
@@ -505,6 +548,7 @@ func (e *Evaluator) inferSignature(from, to *signature, found map[*param][]Type,
 			e.infer(t, p.of.get(), found, depth)
 		}
 	}
+	found.turn()
 	e.infer(from.result.get(), to.result.get(), found, depth)
 }
 

@@ -206,12 +206,13 @@ func (e *Evaluator) enumMembers(sym modules.Symbol) []*member {
 			s.values[name] = &lazy{eval: func() Type { return made.of.get() }}
 			switch value := e.constant(m.Value, s).(type) {
 			case literal:
+				value.enum = value.of == types.Number
 				made.of = known(value)
 				if i, err := strconv.Atoi(value.value); err == nil && value.of == types.Number {
 					next = i + 1
 				}
 			case nil:
-				made.of = known(literal{types.Number, strconv.Itoa(next)})
+				made.of = known(literal{types.Number, strconv.Itoa(next), true})
 				next++
 			default:
 				made.of = known(e.odd(In(d.Module), m, "the value of this enum member is worked out when it runs"))

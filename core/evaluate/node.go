@@ -71,7 +71,11 @@ func (e *Evaluator) Type(t syntax.Type, s *Scope) Type {
 		}
 		return e.template(t.Texts, all, s, t)
 	case *syntax.IndexedType:
-		return e.accessed(e.Type(t.Object, s), e.Type(t.Index, s), s, t)
+		of := e.accessed(e.Type(t.Object, s), e.Type(t.Index, s), s, t)
+		if o, ok := of.(*odd); ok && o.absent && !stands(t, s) {
+			return wordUnknown // so the language has it, where a type argument lacks a member
+		}
+		return of
 	case *syntax.QueryType:
 		return e.query(t, s)
 	case *syntax.ImportType:
@@ -108,13 +112,13 @@ func literalOf(kind syntax.LiteralKind, value string) Type {
 	case syntax.StringLiteral:
 		return text(value)
 	case syntax.BooleanLiteral:
-		return literal{types.Boolean, value}
+		return literal{of: types.Boolean, value: value}
 	case syntax.BigIntLiteral:
-		return literal{types.BigInt, value}
+		return literal{of: types.BigInt, value: value}
 	case syntax.NullLiteral:
 		return wordNull
 	}
-	return literal{types.Number, value}
+	return number(value)
 }
 
 // tuple evaluates a tuple; what is spread in it and known in length stands in

@@ -37,6 +37,7 @@ type member struct {
 	native   bool   // of a set of native attributes
 	module   *modules.Module
 	node     syntax.Node
+	beside   []*member // declarations that hold too
 }
 
 // index is an index signature.
@@ -95,6 +96,7 @@ func (s *shape) join(from *shape) {
 			joined.typ = nil
 		}
 		joined.optional = before.optional && m.optional
+		joined.beside = append(slices.Clip(before.beside), m)
 		if before.native && !m.native || before.origin != "" && m.origin == "" && !m.native {
 			joined.native, joined.origin, joined.module, joined.node = m.native, m.origin, m.module, m.node
 		}
@@ -289,7 +291,7 @@ func (e *Evaluator) keysOf(t Type) Type {
 		switch {
 		case strings.HasPrefix(m.name, symbolKey):
 		case m.numeric:
-			all = append(all, literal{types.Number, m.name})
+			all = append(all, number(m.name))
 		default:
 			all = append(all, text(m.name))
 		}
@@ -377,7 +379,7 @@ func (e *Evaluator) accessed(of, key Type, s *Scope, at syntax.Node) Type {
 	if len(shape.bases) > 0 || deferred(key) {
 		return &access{of, key}
 	}
-	return e.odd(s, at, "there is no member %s", e.label(key))
+	return &odd{at: s.Module.Place(at), name: Clip(Written(s.Module, at)), why: "there is no member " + e.label(key), absent: true}
 }
 
 // deferred reports whether a key stands for itself until its parameter is known.
@@ -412,7 +414,7 @@ func tupleAt(of *tuple, key Type) Type {
 		return wordNumber
 	}
 	for i, elem := range of.elems {
-		if plainLiteral(literal{types.Number, k.value}).Value == itoa(i) && !elem.rest {
+		if plainLiteral(number(k.value)).Value == itoa(i) && !elem.rest {
 			if elem.optional {
 				return unite(elem.of.get(), wordUndefined)
 			}

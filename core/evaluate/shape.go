@@ -197,6 +197,11 @@ func (e *Evaluator) listed(list []*member, count int) Member {
 
 // origin says where a member comes from, "" for the package being read.
 func (e *Evaluator) origin(m *member) string {
+	for _, other := range m.beside {
+		if e.origin(other) == "" {
+			return "" // declared here too
+		}
+	}
 	switch {
 	case m.native:
 		return "dom"

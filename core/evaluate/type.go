@@ -22,6 +22,7 @@ type (
 	literal struct {
 		of    types.Basic
 		value string
+		enum  bool // of an enumeration: any number fits it
 	}
 	// union is one of several types; make it with unite.
 	union struct {
@@ -82,9 +83,10 @@ type (
 	access struct{ of, key Type }
 	// odd could not be evaluated.
 	odd struct {
-		at   place.Place
-		name string // as written
-		why  string
+		at     place.Place
+		name   string // as written
+		why    string
+		absent bool // it asks for a member that is not there
 	}
 )
 
@@ -121,14 +123,16 @@ const (
 )
 
 var (
-	yes     = literal{types.Boolean, "true"}
-	no      = literal{types.Boolean, "false"}
+	yes     = literal{of: types.Boolean, value: "true"}
+	no      = literal{of: types.Boolean, value: "false"}
 	content = &named{name: "Content"}
 	// elementName is the name of any native element.
 	elementName = &named{name: "$Element"}
 )
 
-func text(s string) literal { return literal{types.String, s} }
+func text(s string) literal { return literal{of: types.String, value: s} }
+
+func number(s string) literal { return literal{of: types.Number, value: s} }
 
 // element is one element of a tuple.
 type element struct {
@@ -248,6 +252,10 @@ type componentOf struct{ props any }
 
 // identity is equal for types that are the same beyond doubt.
 func identity(t Type) any {
+	if l, ok := t.(literal); ok {
+		l.enum = false
+		return l
+	}
 	if n, ok := t.(*named); ok && len(n.args) == 0 {
 		return [2]string{n.name, n.from}
 	}
@@ -351,7 +359,7 @@ func meet(all []Type) Type {
 			}
 			single = t
 		case literal:
-			if before.of != of || isLiteral(t) && t != single {
+			if before.of != of || isLiteral(t) && t.(literal).value != before.value {
 				return wordNever
 			}
 		}

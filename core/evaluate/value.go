@@ -166,7 +166,7 @@ func (e *Evaluator) bound(p syntax.Pattern, of Type, name string, s *Scope) Type
 	case *syntax.ArrayPattern:
 		for i, elem := range p.Elems {
 			if elem.Target != nil && !elem.Rest && binds(elem.Target, name) {
-				inner := e.accessed(of, literal{types.Number, itoa(i)}, s, elem)
+				inner := e.accessed(of, number(itoa(i)), s, elem)
 				if l, ok := of.(*list); ok {
 					inner = l.elem.get()
 				}
@@ -324,7 +324,7 @@ func (e *Evaluator) unary(x *syntax.Unary, s *Scope, fixed bool) Type {
 		return awaited(e.expr(x.X, s, fixed))
 	case "-":
 		if l, ok := e.Expr(x.X, s).(literal); ok && l.of == types.Number {
-			return literal{types.Number, "-" + l.value}
+			return number("-" + l.value)
 		}
 	}
 	return wordNumber
@@ -346,7 +346,7 @@ func (e *Evaluator) constant(x syntax.Expr, s *Scope) Type {
 	j, errC := strconv.ParseInt(c.value, 0, 64)
 	if op := arithmetic[b.Op]; op != nil && isA && isC && errA == nil && errC == nil {
 		if out, ok := op(i, j); ok {
-			return literal{types.Number, strconv.FormatInt(out, 10)}
+			return number(strconv.FormatInt(out, 10))
 		}
 	}
 	return e.odd(s, x, "the value of this enum member is worked out when it runs")
@@ -709,9 +709,9 @@ func (e *Evaluator) applied(sig *signature, args, given []Type) *signature {
 		return sig
 	}
 	by := map[*param]Type{}
-	found := map[*param][]Type{}
+	found := candidates{}
 	for i, p := range sig.typeParams {
-		found[p] = nil
+		found[p] = &candidate{}
 		if i < len(args) {
 			by[p] = args[i]
 		}
@@ -726,8 +726,8 @@ func (e *Evaluator) applied(sig *signature, args, given []Type) *signature {
 	for _, p := range sig.typeParams {
 		switch {
 		case by[p] != nil:
-		case len(found[p]) > 0:
-			by[p] = unite(found[p]...)
+		case found[p].settle() != nil:
+			by[p] = found[p].settle()
 			if p.constraint == nil || !holdsLiterals(p.constraint.get()) {
 				by[p] = widen(by[p])
 			}

@@ -195,6 +195,10 @@ func (m *Module) declare(s syntax.Stmt) {
 			}
 			m.Exports["default"] = e
 		case mods.Has(syntax.Export) && name != "":
+			_, space := node.(*syntax.Module)
+			if before, known := m.Exports[name]; space && known && before.From != "" {
+				return // a namespace beside a name that is passed on adds to it
+			}
 			m.Exports[name] = Export{Local: name, At: node}
 		}
 	}
@@ -457,7 +461,9 @@ func (s *Set) export(m *Module, name string, hops int) (Symbol, bool) {
 		var sym Symbol
 		switch {
 		case e.From != "":
-			sym, ok = s.imported(m, e.From, e.Name, hops)
+			if sym, ok = s.imported(m, e.From, e.Name, hops); ok && !sym.External() && !sym.Namespace {
+				sym.Decls = append(slices.Clip(sym.Decls), m.Decls[name]...)
+			}
 		case e.Local != "":
 			if sym, ok = s.local(m, e.Local, hops+1); !ok {
 				sym, ok = s.Global(e.Local)
