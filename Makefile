@@ -1,6 +1,6 @@
 # The commands of Steady Socket. `make start` and `make test` are all one needs.
 
-.PHONY: start test build lint bench clean console-packages
+.PHONY: start test build lint bench measure-reading clean console-packages
 
 start: ## starts the product with its demo; Ctrl-C stops it
 	@bash scripts/start.sh
@@ -16,6 +16,9 @@ console-packages:
 
 bench: console-packages ## measures speed and memory
 	go test -run '^$$' -bench . -benchmem ./...
+
+measure-reading: console-packages ## holds what is read of published libraries against the TypeScript compiler; needs the network
+	go run ./measure
 
 lint: console-packages ## checks form and the usual mistakes
 	@test -z "$$(gofmt -l $$(git ls-files '*.go'))" || { gofmt -l $$(git ls-files '*.go'); exit 1; }

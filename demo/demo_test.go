@@ -330,3 +330,68 @@ func day(t *testing.T) time.Time {
 	}
 	return d
 }
+
+// declarations makes a package of a state of the library that holds nothing but
+// what the compiler declares of it, and the contract files.
+func declarations(t *testing.T, library string) string {
+	t.Helper()
+	dir := t.TempDir()
+	cmd := exec.Command("node", filepath.Join(installed(t), "typescript/bin/tsc"), "-p", library, "--declaration", "--emitDeclarationOnly", "--noEmit", "false",
+		"--outDir", filepath.Join(dir, "src"), "--rootDir", filepath.Join(library, "src"), "--preserveSymlinks")
+	if out, err := cmd.CombinedOutput(); err != nil {
+		t.Fatalf("the declarations were not made: %v\n%s", err, out)
+	}
+	manifest, err := os.ReadFile(filepath.Join(library, "package.json"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	text := regexp.MustCompile(`\./src/(\w+)\.ts"`).ReplaceAllString(string(manifest), `./src/$1.d.ts"`)
+	if err := os.WriteFile(filepath.Join(dir, "package.json"), []byte(text), 0o644); err != nil {
+		t.Fatal(err)
+	}
+	beside, err := filepath.Glob(filepath.Join(library, "src", "*.contract.yaml"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, name := range beside {
+		data, err := os.ReadFile(name)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if err := os.WriteFile(filepath.Join(dir, "src", filepath.Base(name)), data, 0o644); err != nil {
+			t.Fatal(err)
+		}
+	}
+	return dir
+}
+
+// TestDeclarationsMakeNoPhantomChanges compares each release with its own
+// declarations, both ways: what those cannot show is unsure, once for each
+// component and fact, and nothing else differs.
+func TestDeclarationsMakeNoPhantomChanges(t *testing.T) {
+	for _, release := range []string{"1.2.0", "2.0.0", "2.1.0"} {
+		library := layLibrary(t, release)
+		source, declared := read(t, library).Listing, read(t, declarations(t, library)).Listing
+		if len(declared.Components) != len(source.Components) {
+			t.Errorf("%s: %d components are declared, %d are written", release, len(declared.Components), len(source.Components))
+		}
+		for _, sides := range [][2]*contract.Listing{{source, declared}, {declared, source}} {
+			seen := map[string]bool{}
+			compared := change.Compare(sides[0], sides[1], change.Options{})
+			for _, ch := range compared.Changes {
+				key := ch.Component + " " + string(ch.Kind)
+				if ch.Verdict != change.Unsure || seen[key] {
+					t.Errorf("%s: %s %s: %v → %v", release, ch.Verdict, ch.ID, ch.Before, ch.After)
+				}
+				seen[key] = true
+			}
+			if len(compared.Changes) == 0 {
+				t.Errorf("%s: declarations show all that the source does", release)
+			}
+		}
+		again := change.Compare(declared, declared, change.Options{})
+		if len(again.Changes) > 0 {
+			t.Errorf("%s: declarations differ from themselves: %+v", release, again.Changes[0])
+		}
+	}
+}

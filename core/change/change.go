@@ -76,6 +76,7 @@ type Pairing struct {
 // Detail is what the rules for sites need beside what people read.
 type Detail struct {
 	Old, New *contract.Contract
+	Members  []string // of a change that stands for several members
 	Value    any      // the value that went, of a closed set
 	Field    []string // the field that changed: its name, and within a record the inner name
 	Position int      // of a positional field, from 1; 0 for a named one

@@ -156,12 +156,38 @@ func (c *comparison) pair(o, n *contract.Contract, pairing *Pairing) {
 	c.parameters(me, o, n)
 	c.root(o, n)
 	c.passThrough(o, n)
+	before := len(c.changes)
 	c.members(o, n, hidden)
+	c.once(me, before)
 	c.twoWay(o, n)
 	c.combinations(o, n)
 	c.parts(o, n)
 	c.handle(o, n)
 	c.rest(me, o, n)
+}
+
+// once puts what could be read on one side only of several members into one
+// change for each fact: a form of source that cannot show it tells no news of
+// each member.
+func (c *comparison) once(me Member, from int) {
+	byKind := map[Kind][]Change{}
+	for _, ch := range c.changes[from:] {
+		if ch.Kind == DefaultUnknown || ch.Kind == FallbackUnknown {
+			byKind[ch.Kind] = append(byKind[ch.Kind], ch)
+		}
+	}
+	for _, kind := range []Kind{DefaultUnknown, FallbackUnknown} {
+		list := byKind[kind]
+		if len(list) < 2 {
+			continue
+		}
+		c.changes = slices.DeleteFunc(c.changes, func(ch Change) bool { return ch.Kind == kind && ch.Component == list[0].Component })
+		var names []string
+		for _, ch := range list {
+			names = append(names, ch.Member.Spelled)
+		}
+		c.add(found{kind: kind, member: me, why: strings.Join(names, ", "), before: list[0].Before, after: list[0].After, extra: Detail{Members: names}})
+	}
 }
 
 // export compares how a component is reached.

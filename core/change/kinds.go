@@ -209,7 +209,7 @@ var Rows = []Row{
 	{DataRequired, "slot data", Additive, Never, "%s is always handed over now", "holds"},
 	{DataOptional, "slot data", Breaking, Unchecked, "%s is not always handed over now", "breaks if its content takes that field"},
 	{FallbackChanged, "slot", Behavioural, Always, "where it is not filled, %s stands there now", "shifts if not filled"},
-	{FallbackUnknown, "slot", Unsure, Always, "what stands in an unfilled slot could be read on one side only", "unsure if not filled"},
+	{FallbackUnknown, "slot", Unsure, Always, "what stands in %s where nothing is given could be read on one side only", "unsure if not filled"},
 	{SlotPlaceChanged, "slot", Behavioural, Always, "the content is drawn %s now", "shifts if it fills it"},
 
 	{EventAdded, "event", Additive, Never, "an app may listen to %s", "holds"},

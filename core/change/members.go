@@ -580,7 +580,7 @@ func (c *comparison) fact(m Member, a, b contract.Fact, kind, unknownKind Kind, 
 	case a == b:
 	case a == contract.Unknown || b == contract.Unknown:
 		if unknownKind != "" {
-			c.add(found{kind: unknownKind, member: m, before: side(orUnknownText(text[a]), at), after: side(orUnknownText(text[b]), bt)})
+			c.add(found{kind: unknownKind, member: m, why: m.Spelled, before: side(orUnknownText(text[a]), at), after: side(orUnknownText(text[b]), bt)})
 		}
 	default:
 		c.add(found{kind: kind, member: m, why: text[b], detail: map[Kind]string{SlotPlaceChanged: strings.Fields(text[b])[0]}[kind], before: side(text[a], at), after: side(text[b], bt)})

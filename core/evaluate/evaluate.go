@@ -24,6 +24,8 @@ import (
 type Names struct {
 	// Global gives the module that a namespace without import stands for.
 	Global map[string]string
+	// Style is the interface of a known module that inline styles are.
+	Style string
 	// Native reports whether an interface of a known module is a set of native
 	// attributes, and of which element, "" for any.
 	Native func(name string) (element string, ok bool)

@@ -51,7 +51,6 @@ func init() {
 	}
 	intrinsics = map[string]row{
 		"$Content": {0, func(*Evaluator, []Type, *Scope, *syntax.TypeName) Type { return content }},
-		"$Style":   {0, func(*Evaluator, []Type, *Scope, *syntax.TypeName) Type { return &named{name: "Style"} }},
 		"$Ref": {1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type {
 			return &named{name: "Ref", args: args}
 		}},

@@ -179,6 +179,9 @@ func (p *plainer) object(o *object) types.Type {
 		}
 		return &types.Named{Name: o.name, From: from, Args: p.arguments(o.args)}
 	}
+	if o.opaque && o.name == p.e.Names.Style {
+		return &types.Named{Name: "Style"}
+	}
 	if o.opaque {
 		return byName()
 	}

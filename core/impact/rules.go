@@ -223,6 +223,9 @@ func ifGiven(outcome Outcome, verb string) func(*at) (verdict, bool) {
 
 func ifMissing(outcome Outcome, verb string) func(*at) (verdict, bool) {
 	return func(a *at) (verdict, bool) {
+		if names := a.change.Detail.Members; len(names) > 0 {
+			return anyMissing(a, names, outcome, verb)
+		}
 		p, where := a.given.is(a.spelled())
 		switch p {
 		case absent:
@@ -235,6 +238,17 @@ func ifMissing(outcome Outcome, verb string) func(*at) (verdict, bool) {
 		}
 		return verdict{}, false
 	}
+}
+
+// anyMissing decides by several members at once.
+func anyMissing(a *at, names []string, outcome Outcome, verb string) (verdict, bool) {
+	var missing []string
+	for _, name := range names {
+		if p, _ := a.given.is(name); p != present {
+			missing = append(missing, name)
+		}
+	}
+	return verdict{outcome: outcome, why: verb + " " + strings.Join(missing, ", ")}, len(missing) > 0
 }
 
 // deprecated lists sites that use what is deprecated now.

@@ -436,7 +436,13 @@ func (s *Set) imported(m *Module, from, name string, hops int) (Symbol, bool) {
 
 // target is the module that an import in m reaches, or nil.
 func (s *Set) target(m *Module, from string) *Module {
-	if file, ok := s.Resolve(m.Path, from); ok {
+	at := m.Path
+	for _, known := range s.Known {
+		if known == m {
+			at = path.Join(s.Dir, m.Path) // it stands wherever it is imported
+		}
+	}
+	if file, ok := s.Resolve(at, from); ok {
 		if s.Installed {
 			return s.load(file)
 		}

@@ -27,6 +27,7 @@ func reactModules() map[string]*modules.Module {
 // namespaces that the type package declares everywhere.
 var reactNames = evaluate.Names{
 	Global: map[string]string{"React": "react", "JSX": "react"},
+	Style:  "CSSProperties",
 	Native: func(name string) (string, bool) {
 		switch name {
 		case "HTMLProps", "HTMLAttributes", "DOMAttributes", "AriaAttributes", "SVGAttributes", "SVGProps", "AllHTMLAttributes",

@@ -4,6 +4,8 @@
 // whether it is there or not. The attribute sets follow the HTML, ARIA and SVG
 // standards, spelled as React spells attributes.
 
+import type { Properties } from 'csstype';
+
 export type ReactNode = $Content;
 export type ReactElement<P = any, T = any> = $Content;
 export type FunctionComponentElement<P> = $Content;
@@ -55,7 +57,7 @@ export type MutableRefObject<T> = $Ref<T>;
 export type RefCallback<T> = $Ref<T>;
 export type LegacyRef<T> = $Ref<T>;
 export type ForwardedRef<T> = $Ref<T>;
-export type CSSProperties = $Style;
+export interface CSSProperties extends Properties<string | number> {}
 export interface Attributes { key?: Key | null }
 export interface RefAttributes<T> extends Attributes { ref?: $Ref<T> }
 export interface ClassAttributes<T> extends RefAttributes<T> {}
@@ -245,7 +247,7 @@ export interface HTMLAttributes<T> extends AriaAttributes, DOMAttributes<T> {
   resource?: string; rev?: string; typeof?: string; vocab?: string; itemType?: string; itemID?: string; itemRef?: string; itemProp?: string;
   popoverTarget?: string; color?: string; results?: number; security?: string; is?: string; exportparts?: string; part?: string; prefix?: string;
   inlist?: any; draggable?: boolean | 'true' | 'false'; spellCheck?: boolean | 'true' | 'false';
-  contentEditable?: boolean | 'true' | 'false' | 'inherit' | 'plaintext-only'; style?: $Style; tabIndex?: number; translate?: 'yes' | 'no';
+  contentEditable?: boolean | 'true' | 'false' | 'inherit' | 'plaintext-only'; style?: CSSProperties; tabIndex?: number; translate?: 'yes' | 'no';
   role?: AriaRole; inputMode?: 'none' | 'text' | 'tel' | 'url' | 'email' | 'numeric' | 'decimal' | 'search'; unselectable?: 'on' | 'off';
   popover?: '' | 'auto' | 'manual' | 'hint'; popoverTargetAction?: 'toggle' | 'show' | 'hide';
 }
@@ -517,7 +519,7 @@ export interface SVGAttributes<T> extends AriaAttributes, DOMAttributes<T> {
   xlinkShow?: string; xlinkTitle?: string; xlinkType?: string; xmlBase?: string; xmlLang?: string;
   xmlSpace?: string; xmlns?: string; xmlnsXlink?: string; zoomAndPan?: string;
   strokeLinecap?: 'butt' | 'round' | 'square' | 'inherit'; strokeLinejoin?: 'miter' | 'round' | 'bevel' | 'inherit';
-  textAnchor?: 'start' | 'middle' | 'end' | 'inherit'; style?: $Style; role?: AriaRole; tabIndex?: number;
+  textAnchor?: 'start' | 'middle' | 'end' | 'inherit'; style?: CSSProperties; role?: AriaRole; tabIndex?: number;
   part?: string; slot?: string; accumulate?: 'none' | 'sum'; additive?: 'replace' | 'sum'; autoReverse?: Booleanish; baseProfile?: number | string; bbox?: number | string;
   alignmentBaseline?: 'auto' | 'baseline' | 'before-edge' | 'text-before-edge' | 'middle' | 'central' | 'after-edge' | 'text-after-edge' | 'ideographic' | 'alphabetic' | 'hanging' | 'mathematical' | 'inherit';
   colorInterpolationFilters?: 'auto' | 'sRGB' | 'linearRGB' | 'inherit'; externalResourcesRequired?: Booleanish; glyphRef?: number | string; preserveAspectRatio?: string; u1?: number | string; u2?: number | string;
