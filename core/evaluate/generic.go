@@ -203,7 +203,7 @@ func paramsOf(sig *signature) Type {
 		if p.rest && len(sig.params) == 1 {
 			return p.of.get()
 		}
-		out.elems = append(out.elems, element{p.name, p.of, p.optional, p.rest})
+		out.elems = append(out.elems, element(p))
 	}
 	return out
 }
@@ -534,7 +534,7 @@ func (e *Evaluator) inferSignature(from, to *signature, found candidates, depth 
 		if p.rest {
 			rest := &tuple{}
 			for _, q := range from.params[min(i, len(from.params)):] {
-				rest.elems = append(rest.elems, element{q.name, q.of, q.optional, q.rest})
+				rest.elems = append(rest.elems, element(q))
 			}
 			var of Type = rest
 			if len(rest.elems) == 1 && rest.elems[0].rest {

@@ -4,6 +4,8 @@ package evaluate
 
 import (
 	"fmt"
+	"strconv"
+	"strings"
 
 	"steadysocket/core/modules"
 	"steadysocket/core/syntax"
@@ -118,7 +120,24 @@ func literalOf(kind syntax.LiteralKind, value string) Type {
 	case syntax.NullLiteral:
 		return wordNull
 	}
-	return number(value)
+	return numberOf(value)
+}
+
+// numberOf gives the type of a number as written, in its usual form.
+func numberOf(written string) Type {
+	plain := strings.ReplaceAll(written, "_", "")
+	digits, sign := strings.TrimPrefix(plain, "-"), ""
+	if digits != plain {
+		sign = "-"
+	}
+	if i, err := strconv.ParseInt(digits, 0, 64); err == nil && (len(digits) < 2 || digits[0] != '0' || digits[1] > '9') {
+		return number(sign + strconv.FormatInt(i, 10))
+	}
+	f, err := strconv.ParseFloat(digits, 64)
+	if err != nil || f > 1e20 {
+		return wordNumber // too large to be one of a set, or broken
+	}
+	return number(sign + strconv.FormatFloat(f, 'f', -1, 64))
 }
 
 // tuple evaluates a tuple; what is spread in it and known in length stands in

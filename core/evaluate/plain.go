@@ -5,6 +5,8 @@ package evaluate
 import (
 	"fmt"
 	"slices"
+	"strings"
+	"unicode"
 
 	"steadysocket/core/types"
 )
@@ -25,9 +27,15 @@ var unread = &types.Named{Name: "Unread"}
 // understood is added to Odd.
 func (e *Evaluator) Plain(t Type) types.Type {
 	p := &plainer{e: e, busy: map[any]bool{}}
-	if o, ok := t.(*odd); ok {
-		p.odd(o)
+	switch t := t.(type) {
+	case *odd:
+		p.odd(t)
 		return nil
+	case *named:
+		if t != elementName && !isName(t.name) {
+			p.odd(&odd{at: t.at, why: "what " + t.name + " is cannot be known here"})
+			return nil
+		}
 	}
 	if _, leaf := simpleKind(t); leaf {
 		return p.of(t)
@@ -106,6 +114,9 @@ func (p *plainer) of(t Type) types.Type {
 		if t == elementName {
 			return &types.Named{Name: "Element"}
 		}
+		if !isName(t.name) {
+			return unread
+		}
 		return &types.Named{Name: t.name, From: t.from, Args: p.all(t.args)}
 	case *component:
 		props := t.props.get()
@@ -121,6 +132,21 @@ func (p *plainer) of(t Type) types.Type {
 		p.odd(t)
 	}
 	return unread
+}
+
+// isName reports whether a name is one of the type language: words with dots.
+func isName(s string) bool {
+	for _, part := range strings.Split(s, ".") {
+		if part == "" || '0' <= part[0] && part[0] <= '9' {
+			return false
+		}
+		for _, r := range part {
+			if r != '_' && r != '$' && !unicode.IsLetter(r) && !unicode.IsDigit(r) {
+				return false
+			}
+		}
+	}
+	return true
 }
 
 func (p *plainer) tooLong() {

@@ -172,19 +172,25 @@ func (m *Manifest) Range(name string) string {
 // file exists, best first.
 var conditions = []string{"types", "typings", "source", "import", "module", "browser", "default", "require", "node"}
 
+// typeConditions are those that the compiler follows to the types of another
+// package.
+var typeConditions = []string{"types", "import", "default", "require", "node"}
+
 // Targets gives the files that an entry of the exports map may mean, best first.
-func (o Ordered) Targets() []string {
+func (o Ordered) Targets() []string { return o.targets(conditions) }
+
+func (o Ordered) targets(conditions []string) []string {
 	if o.Text != "" {
 		return []string{o.Text}
 	}
 	var list []string
 	for _, inner := range o.List {
-		list = append(list, inner.Targets()...)
+		list = append(list, inner.targets(conditions)...)
 	}
 	for _, condition := range conditions {
 		for i, key := range o.Keys {
 			if key == condition || strings.HasPrefix(key, "types@") && condition == "types" {
-				list = append(list, o.Values[i].Targets()...)
+				list = append(list, o.Values[i].targets(conditions)...)
 			}
 		}
 	}
@@ -199,10 +205,14 @@ type Entry struct {
 
 // Entries lists the modules of a package. Patterns (./*) are not listed.
 func (m *Manifest) Entries() []Entry {
+	return m.entries(conditions, m.Types, m.Typings, m.Source, m.Module, m.Main)
+}
+
+func (m *Manifest) entries(conditions []string, main ...string) []Entry {
 	e := m.Exports
 	if e.Text == "" && len(e.Keys) == 0 && len(e.List) == 0 {
 		var targets []string
-		for _, t := range []string{m.Types, m.Typings, m.Source, m.Module, m.Main} {
+		for _, t := range main {
 			if t != "" {
 				targets = append(targets, t)
 			}
@@ -210,21 +220,30 @@ func (m *Manifest) Entries() []Entry {
 		return []Entry{{".", append(targets, "./index", "./src/index")}}
 	}
 	if len(e.Keys) == 0 || !strings.HasPrefix(e.Keys[0], ".") {
-		return []Entry{{".", append(e.Targets(), m.Types, m.Typings)}}
+		return []Entry{{".", append(e.targets(conditions), m.Types, m.Typings)}}
 	}
 	var list []Entry
 	for i, key := range e.Keys {
 		if strings.Contains(key, "*") || e.Values[i].Null || strings.HasSuffix(key, ".json") || strings.HasSuffix(key, ".css") {
 			continue
 		}
-		list = append(list, Entry{key, e.Values[i].Targets()})
+		list = append(list, Entry{key, e.Values[i].targets(conditions)})
 	}
 	return list
 }
 
 // entry finds one module of the package, through patterns too.
 func (m *Manifest) entry(module string) (Entry, bool) {
-	for _, e := range m.Entries() {
+	return m.find(module, conditions, m.Entries())
+}
+
+// typeEntry finds a module of another package as the compiler does.
+func (m *Manifest) typeEntry(module string) (Entry, bool) {
+	return m.find(module, typeConditions, m.entries(typeConditions, m.Types, m.Typings, m.Main))
+}
+
+func (m *Manifest) find(module string, conditions []string, entries []Entry) (Entry, bool) {
+	for _, e := range entries {
 		if e.Module == module {
 			return e, true
 		}
@@ -236,7 +255,7 @@ func (m *Manifest) entry(module string) (Entry, bool) {
 			continue
 		}
 		found, best = key, Entry{Module: module}
-		for _, target := range m.Exports.Values[i].Targets() {
+		for _, target := range m.Exports.Values[i].targets(conditions) {
 			best.Targets = append(best.Targets, strings.Replace(target, "*", rest, 1))
 		}
 	}

@@ -444,17 +444,25 @@ func (s *Set) entry(dir string, m *Manifest, module string) (string, bool) {
 	return "", false
 }
 
-// outputs are the usual folders that a build writes to; their sources stand in src.
-var outputs = map[string]bool{"dist": true, "lib": true, "build": true, "es": true, "esm": true, "cjs": true, "out": true}
-
-func (s *Set) entryFile(dir string, e Entry) (string, bool) {
-	for _, target := range e.Targets {
+// firstFile finds the first file that is there.
+func (s *Set) firstFile(dir string, targets []string) (string, bool) {
+	for _, target := range targets {
 		if target == "" {
 			continue
 		}
 		if file, ok := s.file(path.Join(dir, target)); ok {
 			return file, true
 		}
+	}
+	return "", false
+}
+
+// outputs are the usual folders that a build writes to; their sources stand in src.
+var outputs = map[string]bool{"dist": true, "lib": true, "build": true, "es": true, "esm": true, "cjs": true, "out": true}
+
+func (s *Set) entryFile(dir string, e Entry) (string, bool) {
+	if file, ok := s.firstFile(dir, e.Targets); ok {
+		return file, true
 	}
 	// A checkout holds the sources that the built files come from.
 	for _, target := range e.Targets {

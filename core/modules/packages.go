@@ -94,13 +94,24 @@ func (s *Set) moduleOf(folder, module string) (string, bool) {
 			}
 			// A folder of its own with a manifest.
 			if inner := s.manifest(path.Join(folder, module)); inner != nil {
-				file, ok := s.entry(path.Join(folder, module), inner, ".")
-				return file, ok && typed(file)
+				return s.typesOf(path.Join(folder, module), inner, ".")
 			}
 			return "", false
 		}
 	}
-	file, ok := s.entry(folder, m, module)
+	return s.typesOf(folder, m, module)
+}
+
+// typesOf finds the file that tells the types of a module.
+func (s *Set) typesOf(folder string, m *Manifest, module string) (string, bool) {
+	e, ok := m.typeEntry(module)
+	if !ok {
+		return "", false
+	}
+	file, ok := s.firstFile(folder, e.Targets)
+	if !strings.Contains(folder, "node_modules") && !ok {
+		file, ok = s.entryFile(folder, e) // a package beside this one, not built yet
+	}
 	return file, ok && typed(file)
 }
 

@@ -169,7 +169,6 @@ type sorter struct {
 	body     *body // nil where only a declaration is here
 	props    props
 	defaults *syntax.Object // of the static table, or nil
-	names    map[string]string
 }
 
 // member sorts one member of the props.
@@ -555,14 +554,14 @@ func (r *reader) hook(name string, e entry) bool {
 		return true
 	}
 	c := &contract.Contract{Component: name, Kind: contract.KindLogic, Complete: true, At: &at, Export: export, Root: contract.Root{None: true}}
-	for _, d := range e.symbol.Decls {
+	if len(e.symbol.Decls) > 0 {
+		d := e.symbol.Decls[0]
 		node := d.Node
 		if _, variable := node.(*syntax.Declarator); variable {
 			node = d.Stmt
 		}
 		doc := parseDoc(d.Module.File.Doc(node))
 		c.Summary, c.Deprecated = doc.text, doc.deprecated
-		break
 	}
 	sig := sigs[len(sigs)-1]
 	for i, p := range sig.Params {
