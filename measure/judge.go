@@ -303,7 +303,7 @@ func (out *comparison) component(c *contract.Contract, theirs knownComponent, ow
 		if !isOwn {
 			if here {
 				out.Foreign++
-				if m.origin == "own" {
+				if m.origin == "own" || m.origin == "" {
 					out.Counts[wrongOrigin]++
 					differ(p.Name, wrongOrigin, m.origin, strings.Join(p.Files, " "))
 				}
@@ -325,7 +325,7 @@ func (out *comparison) component(c *contract.Contract, theirs knownComponent, ow
 			kind, a, b = wrongValues, fmt.Sprint(m.values), fmt.Sprint(p.Values)
 		case m.params != nil && p.Params != nil && !sameParams(m.params, p.Params):
 			kind, a, b = wrongParams, fmt.Sprint(m.params), fmt.Sprint(p.Params)
-		case m.origin != "own":
+		case m.origin != "own" && len(p.Files) > 0 && !anyOwn(p.Files, func(file string) bool { return strings.Contains(file, "node_modules/"+m.origin+"/") }):
 			kind, a, b = wrongOrigin, m.origin, strings.Join(p.Files, " ")
 		case !m.known || m.open && p.Values != nil:
 			kind, b = unknown, p.Type

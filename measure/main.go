@@ -13,6 +13,7 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"slices"
 	"strings"
 	"time"
 
@@ -29,6 +30,8 @@ type library struct {
 	Version string   `json:"version"`
 	Style   string   `json:"style"` // what is special about it
 	With    []string `json:"with"`  // what must be installed beside it
+	Own     []string `json:"own"`   // packages that it gives out as its own
+	React   string   `json:"react"` // the version that it is made for, "" for the newest
 }
 
 func main() {
@@ -102,8 +105,12 @@ func install(folder string, l library) error {
 	if err := os.WriteFile(filepath.Join(folder, "package.json"), []byte(`{ "private": true, "name": "measured" }`), 0o644); err != nil {
 		return err
 	}
+	react := l.React
+	if react == "" {
+		react = "19"
+	}
 	args := []string{"install", "--ignore-scripts", "--no-audit", "--no-fund", "--no-save", "--no-package-lock", "--legacy-peer-deps",
-		"react@19", "react-dom@19", "@types/react@19", "@types/react-dom@19", l.Name + "@" + l.Version}
+		"react@" + react, "react-dom@" + react, "@types/react@" + react, "@types/react-dom@" + react, l.Name + "@" + l.Version}
 	cmd := exec.Command("npm", append(args, l.With...)...)
 	cmd.Dir, cmd.Stdout, cmd.Stderr = folder, os.Stderr, os.Stderr
 	return cmd.Run()
@@ -142,7 +149,19 @@ func measure(typescript, folder string, l library) (*row, error) {
 	if err != nil {
 		return nil, err
 	}
-	return &row{l, compare(result.Listing, k, within(dir)), ours, time.Since(start), len(result.Listing.Components)}, nil
+	return &row{l, compare(result.Listing, k, l.declares(dir)), ours, time.Since(start), len(result.Listing.Components)}, nil
+}
+
+// declares tells which files declare what is the library's own.
+func (l library) declares(dir string) func(file string) bool {
+	own := within(dir)
+	return func(file string) bool {
+		if own(file) {
+			return true
+		}
+		_, rest, _ := strings.Cut(file, "node_modules/")
+		return slices.ContainsFunc(l.Own, func(prefix string) bool { return strings.HasPrefix(rest, prefix) })
+	}
 }
 
 func (r *row) print(verbose bool) {

@@ -158,6 +158,27 @@ func (r *relation) fits(a, b Type, depth int) types.Answer {
 
 func (r *relation) anyOf(a Type, b *union, depth int) types.Answer {
 	best := types.No
+	if l, ok := a.(literal); ok {
+		// Most unions are sets of values: one look at each is enough.
+		composed := false
+		for _, m := range b.list {
+			switch m := m.(type) {
+			case literal:
+				if m.value == l.value && m.of == l.of {
+					return types.Yes
+				}
+			case word:
+				if types.Basic(m) == l.of {
+					return types.Yes
+				}
+			default:
+				composed = true
+			}
+		}
+		if !composed {
+			return types.No
+		}
+	}
 	for _, m := range b.list {
 		if best = max(best, r.fits(a, m, depth)); best == types.Yes {
 			break

@@ -108,7 +108,7 @@ func (e *Evaluator) declare(sym modules.Symbol, key declaration, args []Type) Ty
 				}
 			case *union:
 				if of.name == "" {
-					return &union{of.list, sym.Name, args}
+					return &union{of.list, sym.Name, args, decl.Module}
 				}
 			}
 			return made

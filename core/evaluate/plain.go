@@ -17,6 +17,7 @@ const (
 	maxDeclared = 2
 	maxParts    = 80
 	maxWhole    = 500 // after so many, nothing more is given out
+	maxValues   = 30  // values of an open set that has a name
 	maxInner    = 60  // members of a declared type inside of another
 )
 
@@ -88,8 +89,9 @@ func (p *plainer) of(t Type) types.Type {
 	case literal:
 		return plainLiteral(t)
 	case *union:
-		if t.name != "" && (p.brief > 0 || p.parts > maxParts) && !simple(t) {
-			return &types.Named{Name: t.name, Args: p.arguments(t.args)}
+		if t.name != "" && !simple(t) && (p.brief > 0 || p.parts > maxParts || len(t.list) > maxValues) {
+			from, _ := p.e.Set.Foreign(t.from.Path)
+			return &types.Named{Name: t.name, From: from, Args: p.arguments(t.args)}
 		}
 		return p.join(p.all(t.list), types.NewUnion, func(list []types.Type) types.Type { return &types.Union{Members: list} })
 	case *both:

@@ -180,7 +180,11 @@ func (e *Evaluator) listed(list []*member, count int) Member {
 		}
 	}
 	said := len(e.Odd)
-	out.Type = e.Plain(unite(all...))
+	if len(all) == 1 {
+		out.Type = e.Plain(all[0])
+	} else {
+		out.Type = e.Plain(unite(all...))
+	}
 	for i := said; i < len(e.Odd); i++ {
 		if e.Odd[i].At.File == "" {
 			e.Odd[i].At = out.At

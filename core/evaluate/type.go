@@ -29,6 +29,7 @@ type (
 		list []Type
 		name string // of the alias that it was declared as, "" for none
 		args []Type
+		from *modules.Module // of that alias
 	}
 	// both is all of several types, none of them a union; make it with intersect.
 	both struct{ list []Type }

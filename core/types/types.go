@@ -5,7 +5,7 @@
 package types
 
 import (
-	"sort"
+	"slices"
 	"strings"
 )
 
@@ -152,8 +152,8 @@ func (n *Named) Own() bool { return n.From == "" && own[n.Name] }
 // NewUnion joins types to a union: nested unions are flattened, doubles and
 // never left out. One type stays itself; no type is never.
 func NewUnion(list ...Type) Type {
-	var flat []Type
-	seen := map[string]bool{}
+	flat := make([]Type, 0, len(list))
+	seen := make(map[any]bool, len(list))
 	var add func(t Type)
 	add = func(t Type) {
 		if u, ok := t.(*Union); ok {
@@ -162,7 +162,7 @@ func NewUnion(list ...Type) Type {
 			}
 			return
 		}
-		if key := t.String(); t != Type(Never) && !seen[key] {
+		if key := same(t); t != Type(Never) && !seen[key] {
 			seen[key] = true
 			flat = append(flat, t)
 		}
@@ -177,6 +177,17 @@ func NewUnion(list ...Type) Type {
 		return flat[0]
 	}
 	return &Union{flat}
+}
+
+// same is equal for equal types: cheaper than the text for the simple ones.
+func same(t Type) any {
+	switch t := t.(type) {
+	case Basic:
+		return t
+	case *Literal:
+		return *t
+	}
+	return t.String()
 }
 
 // NewIntersection joins types to an intersection: nested ones are flattened,
@@ -218,17 +229,21 @@ func Members(t Type) []Type {
 
 // Without gives t without undefined, which an optional member adds by itself.
 func Without(t Type, drop ...Basic) Type {
-	var kept []Type
-next:
-	for _, m := range Members(t) {
-		for _, d := range drop {
-			if m == Type(d) {
-				continue next
-			}
-		}
-		kept = append(kept, m)
+	dropped := func(m Type) bool {
+		b, ok := m.(Basic)
+		return ok && slices.Contains(drop, b)
 	}
-	return NewUnion(kept...)
+	if !slices.ContainsFunc(Members(t), dropped) {
+		return t
+	}
+	kept := slices.DeleteFunc(slices.Clone(Members(t)), dropped)
+	switch len(kept) {
+	case 0:
+		return Never
+	case 1:
+		return kept[0]
+	}
+	return &Union{kept}
 }
 
 // Equal reports whether two types have one canonical text, the order of unions
@@ -250,11 +265,20 @@ func sorted(t Type) Type {
 }
 
 func sortedAll(list []Type) []Type {
-	out := make([]Type, len(list))
-	for i, t := range list {
-		out[i] = sorted(t)
+	type keyed struct {
+		t    Type
+		text string
 	}
-	sort.SliceStable(out, func(i, j int) bool { return out[i].String() < out[j].String() })
+	all := make([]keyed, len(list))
+	for i, t := range list {
+		t = sorted(t)
+		all[i] = keyed{t, t.String()}
+	}
+	slices.SortStableFunc(all, func(a, b keyed) int { return strings.Compare(a.text, b.text) })
+	out := make([]Type, len(list))
+	for i, k := range all {
+		out[i] = k.t
+	}
 	return out
 }
 
