@@ -89,7 +89,7 @@ type comparison struct {
 	Lost       []string       // components that we have neither read nor listed as unread
 	Unread     []string       // components that we say we have not read
 	Invented   []string       // components that are none
-	Own        int            // members that the library declares itself
+	Members    int            // members that the library declares itself
 	Foreign    int            // other members that both list
 	Counts     map[string]int // own members, by kind of difference
 	Differ     []difference
@@ -97,10 +97,10 @@ type comparison struct {
 
 // share is the part of own members on which both agree.
 func (c *comparison) share() float64 {
-	if c.Own == 0 {
+	if c.Members == 0 {
 		return 1
 	}
-	return float64(c.Counts[agreed]) / float64(c.Own)
+	return float64(c.Counts[agreed]) / float64(c.Members)
 }
 
 func (c *comparison) wrong() int {
@@ -255,7 +255,7 @@ func compare(l *contract.Listing, k *known, own func(file string) bool) *compari
 			}
 			for _, p := range theirs.Props {
 				if anyOwn(p.Files, own) {
-					out.Own++
+					out.Members++
 					if unread[theirs.Name] {
 						out.Counts[unknown]++
 					} else {
@@ -310,7 +310,7 @@ func (out *comparison) component(c *contract.Contract, theirs knownComponent, ow
 			}
 			continue
 		}
-		out.Own++
+		out.Members++
 		kind, a, b := agreed, "", ""
 		switch {
 		case !here && !c.Complete:

@@ -63,8 +63,8 @@ func agrees(t *testing.T, c *comparison, members int) {
 	if len(c.Lost)+len(c.Invented)+len(c.Unread) > 0 {
 		t.Errorf("components lost: %v, invented: %v, unread: %v", c.Lost, c.Invented, c.Unread)
 	}
-	if c.Own < members {
-		t.Errorf("only %d members were compared", c.Own)
+	if c.Members < members {
+		t.Errorf("only %d members were compared", c.Members)
 	}
 }
 
@@ -106,8 +106,8 @@ func TestInstalledPackagesAgreeWithTheCompiler(t *testing.T) {
 	for name, members := range map[string]int{"react-aria-components": 800, "react-router": 40} {
 		dir := filepath.Join(console(t), "node_modules", name)
 		_, c := judged(t, dir, func(module string) string { return name + strings.TrimPrefix(module, ".") })
-		if c.share() < 1 || c.wrong() > 0 || c.Own < members {
-			t.Errorf("%s: %d own members, %.2f %% agree, %v", name, c.Own, 100*c.share(), c.Counts)
+		if c.share() < 1 || c.wrong() > 0 || c.Members < members {
+			t.Errorf("%s: %d own members, %.2f %% agree, %v", name, c.Members, 100*c.share(), c.Counts)
 			for _, d := range c.Differ[:min(len(c.Differ), 20)] {
 				t.Error(fmt.Sprint(d))
 			}

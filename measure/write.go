@@ -30,7 +30,7 @@ func write(name string, rows []row) error {
 	b.WriteString("| library | style | components | own members | agreed | required wrong | closed set wrong | parameters wrong | origin wrong | invented | lost | unknown | ours | compiler |\n")
 	b.WriteString("|---|---|---|---|---|---|---|---|---|---|---|---|---|---|\n")
 	for _, r := range rows {
-		fmt.Fprintf(&b, "| %s %s | %s | %d | %d | %.2f %% | %d | %d | %d | %d | %d | %d | %d | %.2f s | %.2f s |\n", r.Name, r.Version, r.Style, r.Components, r.Own, 100*r.share(),
+		fmt.Fprintf(&b, "| %s %s | %s | %d | %d | %.2f %% | %d | %d | %d | %d | %d | %d | %d | %.2f s | %.2f s |\n", r.Name, r.Version, r.Style, r.Components, r.Members, 100*r.share(),
 			r.Counts[wrongRequired], r.Counts[wrongValues], r.Counts[wrongParams], r.Counts[wrongOrigin], r.Counts[invented], r.Counts[lost], r.Counts[unknown], r.Ours.Seconds(), r.Theirs.Seconds())
 	}
 	return os.WriteFile(name, []byte(before+begin+"\n"+b.String()+end+after), 0o644)
