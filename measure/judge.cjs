@@ -81,7 +81,12 @@ function callback(type) {
   if (all.length !== 1) return null;
   const sigs = all[0].getCallSignatures();
   if (sigs.length !== 1 || all[0].getConstructSignatures().length) return null;
-  return sigs[0].getParameters().map(p => p.name);
+  return sigs[0].getParameters().flatMap(p => {
+    // A rest that is a tuple stands for parameters of its own.
+    const t = p.valueDeclaration && p.valueDeclaration.dotDotDotToken && checker.getTypeOfSymbol(p);
+    if (!t || !checker.isTupleType(t)) return [p.name];
+    return checker.getTypeArguments(t).map((_, i) => { const d = (t.target.labeledElementDeclarations || [])[i]; return d ? d.name.text || '__' : '__'; });
+  });
 }
 
 function files(symbol) {

@@ -98,6 +98,9 @@ func (r *relation) fits(a, b Type, depth int) types.Answer {
 		if o, isObject := b.(*object); isObject && best != types.Yes {
 			return max(best, r.structure(a, o, depth))
 		}
+		if _, simple := simpleKind(b); simple && best == types.Undecided && holdsObject(a) {
+			return types.No // an object is no text or number, whatever else it is
+		}
 		return best
 	case *param:
 		if a.constraint != nil && r.fits(a.constraint.get(), b, depth) == types.Yes {
@@ -206,6 +209,16 @@ func (r *relation) fitsWord(a Type, b word) types.Answer {
 	return answer(ok && word(l.of) == b)
 }
 
+func holdsObject(b *both) bool {
+	return slices.ContainsFunc(b.list, func(t Type) bool {
+		switch t.(type) {
+		case *object, *component, *list, *tuple:
+			return true
+		}
+		return false
+	})
+}
+
 // objects are global names of objects that the standard library declares.
 var objects = map[string]bool{"Promise": true, "PromiseLike": true, "Date": true, "Map": true, "Set": true, "WeakMap": true, "WeakSet": true, "RegExp": true,
 	"Error": true, "Element": true, "HTMLElement": true, "Node": true, "Event": true, "File": true, "Blob": true, "Style": true, "Ref": true}
@@ -231,10 +244,12 @@ func (r *relation) fitsNamed(a Type, b *named, depth int) types.Answer {
 				return types.Yes
 			}
 			return types.No
-		case *object, *component, *list, *tuple:
+		case *object, *component, *list, *tuple, word:
 			return types.No
-		case word:
-			return answer(false)
+		case *both:
+			if holdsObject(a) {
+				return types.No
+			}
 		}
 	case b.name == "Content":
 		switch a := a.(type) {
@@ -276,6 +291,15 @@ func (r *relation) fitsNamed(a Type, b *named, depth int) types.Answer {
 
 // fromNamed decides about what only the name of is known.
 func fromNamed(a *named, b Type) types.Answer {
+	if a == elementName {
+		switch b := b.(type) {
+		case literal, *texts:
+			return types.Undecided // it is a text of which not all are named here
+		case *object:
+			return answer(b.empty())
+		}
+		return answer(b == Type(wordString))
+	}
 	if b, ok := b.(*object); ok && b.empty() && (objects[a.name] || strings.HasPrefix(a.name, "HTML")) {
 		return types.Yes
 	}

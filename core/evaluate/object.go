@@ -316,6 +316,9 @@ func (e *Evaluator) accessed(of, key Type, s *Scope, at syntax.Node) Type {
 		return e.odd(s, at, "%s", why)
 	}
 	of, key = settledOn(of), settledOn(key)
+	if key == Type(wordNever) {
+		return wordNever
+	}
 	if u, ok := of.(*union); ok {
 		var all []Type
 		for _, m := range u.list {

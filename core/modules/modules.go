@@ -342,6 +342,12 @@ func (s *Set) file(name string) (string, bool) {
 			return candidate, true
 		}
 	}
+	// Declarations may name the sources that they were made from.
+	for from, to := range map[string]string{".ts": ".d.ts", ".tsx": ".d.ts", ".mts": ".d.mts"} {
+		if base, ok := strings.CutSuffix(name, from); ok && s.isFile(base+to) {
+			return base + to, true
+		}
+	}
 	return "", false
 }
 
