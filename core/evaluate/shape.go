@@ -174,8 +174,13 @@ func (e *Evaluator) listed(list []*member, count int) Member {
 			of = p.constraint.get() // it takes those values and no others
 		}
 		all = append(all, of)
-		if m.node != nil && m.module != nil && (out.Doc == "" || out.At.File == "") {
+		if m.node == nil || m.module == nil {
+			continue
+		}
+		if out.At.File == "" {
 			out.At = m.module.Place(m.node)
+		}
+		if out.Doc == "" {
 			out.Doc = m.module.File.Doc(m.node)
 		}
 	}

@@ -5,6 +5,7 @@ package reading
 
 import (
 	"encoding/json"
+	"reflect"
 	"regexp"
 	"strings"
 	"unicode"
@@ -372,19 +373,32 @@ func (r *reader) body(m *made, t *taken) *body {
 func (b *body) assign(n *syntax.Binary) {
 	switch n.Op {
 	case "??=", "||=":
-		if name := drawnName(n.X); name != "" && b.assigned[name] == nil {
-			b.assigned[name] = n.Y
-		}
+		b.becomes(drawnName(n.X), n.Y)
 	case "??":
 		if _, call := syntax.Bare(n.X).(*syntax.Call); call {
 			return
 		}
-		if name := drawnName(n.X); name != "" && b.assigned[name] == nil {
-			if _, ok := literalValue(n.Y); ok {
-				b.assigned[name] = n.Y
-			}
+		if _, ok := literalValue(n.Y); ok {
+			b.becomes(drawnName(n.X), n.Y)
 		}
 	}
+}
+
+// becomes notes what a name that is not given becomes; two that differ are no
+// default.
+func (b *body) becomes(name string, x syntax.Expr) {
+	if name == "" {
+		return
+	}
+	if before, known := b.assigned[name]; known {
+		old, okOld := literalValue(orBad(before))
+		now, okNow := literalValue(x)
+		if !okOld || !okNow || !reflect.DeepEqual(old, now) {
+			b.assigned[name] = nil
+		}
+		return
+	}
+	b.assigned[name] = x
 }
 
 // returns collects what a body returns, not what functions in it return.

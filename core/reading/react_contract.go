@@ -3,9 +3,11 @@
 package reading
 
 import (
+	"path"
 	"reflect"
 	"slices"
 	"sort"
+	"strings"
 
 	"steadysocket/core/contract"
 	"steadysocket/core/evaluate"
@@ -108,19 +110,24 @@ func (r *reader) propsOf(m *made, t *taken) props {
 	case p.of == nil && m.fn != nil && m.class == nil:
 		p.of = r.eval.ParamType(m.fn, 0, evaluate.In(m.module))
 	}
+	table, tabled := m.static("propTypes")
 	if p.of != nil && !evaluate.IsAny(p.of) {
 		p.shape, p.typed = r.eval.Shape(r.eval.Managed(m.of, p.of)), true
-		return p
+		empty := len(p.shape.Members)+len(p.shape.Natives)+len(p.shape.Bases) == 0
+		if !empty || m.fn == nil || !tabled && !strings.Contains(path.Ext(m.module.Path), "js") {
+			return p
+		}
+		p.typed = false // a class that JavaScript writes has no type of its props
 	}
 	p.of = nil
-	if table, ok := m.static("propTypes"); ok {
+	if tabled {
 		p.table = r.propTypes(table)
 	}
 	p.shape = t.shape(m)
 	if p.table != nil {
 		p.typed = true
 		p.shape.Members = p.table.merge(p.shape.Members)
-		p.shape.Bases = append(p.shape.Bases, p.table.bases...)
+		p.shape.Bases = p.table.bases // the table says what there is
 	}
 	return p
 }

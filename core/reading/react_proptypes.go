@@ -26,6 +26,7 @@ func (p *propTypes) merge(taken []evaluate.Member) []evaluate.Member {
 	out := p.members
 	for _, m := range taken {
 		if !known[m.Name] {
+			m.Unsure = true // nothing says whether it may be left out
 			out = append(out, m)
 		}
 	}

@@ -118,6 +118,9 @@ func facts(l *contract.Listing, file string) map[int][]string {
 }
 
 func payload(p *contract.Payload) string {
+	if p.Unknown {
+		return "unknown"
+	}
 	var list []string
 	for _, f := range p.Fields {
 		list = append(list, f.Name)
@@ -134,7 +137,7 @@ func TestSourcesSayWhatIsRead(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	files, err := filepath.Glob("testdata/react/*.tsx")
+	files, err := filepath.Glob("testdata/react/*.[tj]sx")
 	if err != nil || len(files) == 0 {
 		t.Fatal(files, err)
 	}
@@ -563,5 +566,35 @@ func TestTheConsolesOwnParts(t *testing.T) {
 	rows := r.Listing.Component("Rows")
 	if rows == nil || len(rows.TypeParameters) != 1 || rows.Slot("row") == nil || rows.Slot("row").InLoop != contract.Yes {
 		t.Errorf("Rows is read as %+v", rows)
+	}
+}
+
+// TestModesAndLogic reads what a comment on a line cannot say: which members go
+// together, which exclude each other, and what shared logic takes and gives.
+func TestModesAndLogic(t *testing.T) {
+	r, err := Read(os.DirFS("testdata/react"), Options{Name: "testdata"})
+	if err != nil {
+		t.Fatal(err)
+	}
+	var modes []string
+	for _, m := range r.Listing.Component("Modes").Modes {
+		s := fmt.Sprint(m.When)
+		for _, x := range m.Members {
+			s += fmt.Sprintf(" %s %v %v", x.Name, x.Absent, x.Required)
+		}
+		modes = append(modes, s)
+	}
+	if got := strings.Join(modes, "; "); got != "map[kind:link] href false yes press true no; map[kind:action] href true no press false yes" {
+		t.Errorf("modes are %s", got)
+	}
+	if x := r.Listing.Component("Apart").Exclusions; len(x) != 1 || !x[0].InType || fmt.Sprint(x[0].When) != "map[open:true start:true]" {
+		t.Errorf("exclusions are %+v", x)
+	}
+	u := r.Listing.Component("useTide")
+	if u == nil || u.Kind != contract.KindLogic || !u.Root.None || len(u.Props) != 2 || u.Props[1].Required != contract.No || u.Result == nil || !u.Result.Positional || len(u.Result.Fields) != 2 {
+		t.Errorf("useTide is %+v", u)
+	}
+	if h := r.Listing.Component("Handled").Handle; h == nil || len(h.Members) != 2 || h.Members[0].Name != "reset" {
+		t.Errorf("the handle is %+v", h)
 	}
 }
