@@ -32,6 +32,11 @@ func (e *Evaluator) named(t *syntax.TypeName, s *Scope) Type {
 		}
 	}
 	if sym, ok := e.Set.Local(s.Module, head); ok {
+		if sym.External() {
+			if made := e.variants(sym.Package, t.Args, s); made != nil {
+				return made
+			}
+		}
 		return e.typeIn(sym, rest, e.arguments(t.Args, s), s, t)
 	}
 	if len(rest) == 0 {

@@ -37,7 +37,8 @@ type member struct {
 	native   bool   // of a set of native attributes
 	module   *modules.Module
 	node     syntax.Node
-	beside   []*member // declarations that hold too
+	beside   []*member   // declarations that hold too
+	fallback syntax.Expr // what it is where it is not given, nil where that is not said here
 }
 
 // index is an index signature.

@@ -7,6 +7,7 @@ import (
 	"slices"
 	"strings"
 
+	"steadysocket/core/modules"
 	"steadysocket/core/place"
 	"steadysocket/core/syntax"
 	"steadysocket/core/types"
@@ -32,7 +33,9 @@ type Member struct {
 	Readonly bool
 	Doc      string
 	At       place.Place
-	Origin   string // "" for own; "dom", the framework, or the package that declares it
+	Default  syntax.Expr     // what it is where it is not given; nil where the type does not say
+	In       *modules.Module // that Default stands in
+	Origin   string          // "" for own; "dom", the framework, or the package that declares it
 }
 
 // ModeMember is a member in one mode. One that can only be undefined there is
@@ -176,6 +179,9 @@ func (e *Evaluator) listed(list []*member, count int) Member {
 		all = append(all, of)
 		if m.node == nil || m.module == nil {
 			continue
+		}
+		if m.fallback != nil {
+			out.Default, out.In = m.fallback, m.module
 		}
 		if out.At.File == "" {
 			out.At = m.module.Place(m.node)

@@ -12,6 +12,7 @@ import (
 
 	"steadysocket/core/contract"
 	"steadysocket/core/evaluate"
+	"steadysocket/core/modules"
 	"steadysocket/core/syntax"
 	"steadysocket/core/types"
 )
@@ -125,14 +126,15 @@ func (t *taken) shape(m *made) *evaluate.Shape {
 	return s
 }
 
-// defaults gives the static table of defaults of a component, or nil.
-func (r *reader) defaults(m *made) *syntax.Object {
+// defaults gives the static table of defaults of a component, or nil, with the
+// module that it stands in.
+func (r *reader) defaults(m *made) (*syntax.Object, *modules.Module) {
 	if p, ok := m.static("defaultProps"); ok {
-		if o, _, ok := r.objectOf(p.module, p.value, 0); ok {
-			return o
+		if o, in, ok := r.objectOf(p.module, p.value, 0); ok {
+			return o, in
 		}
 	}
-	return nil
+	return nil, nil
 }
 
 // defaultOf gives the default of a prop. Where several stand side by side, the
@@ -142,16 +144,16 @@ func (s *sorter) defaultOf(name string, d doc) contract.Default {
 	if s.defaults != nil {
 		for _, p := range s.defaults.Props {
 			if key, ok := syntax.KeyName(p.Key); ok && key == name && p.Kind == syntax.InitProperty {
-				return s.r.defaultValue(p.Value)
+				return defaultValue(s.tableIn, p.Value)
 			}
 		}
 	}
 	if p := s.taken.byName[name]; p != nil && p.Default != nil {
-		return s.r.defaultValue(p.Default)
+		return defaultValue(s.m.module, p.Default)
 	}
 	if s.body != nil {
 		if x := s.body.assigned[s.localOf(name)]; x != nil {
-			return s.r.defaultValue(x)
+			return defaultValue(s.m.module, x)
 		}
 	}
 	if d.fallback != "" {
@@ -171,7 +173,8 @@ func (s *sorter) localOf(name string) string {
 	return s.taken.props + "." + name
 }
 
-func (r *reader) defaultValue(x syntax.Expr) contract.Default {
+// defaultValue is a default as an expression of a module gives it.
+func defaultValue(m *modules.Module, x syntax.Expr) contract.Default {
 	if v, ok := literalValue(x); ok {
 		if v == nil {
 			if id, ok := x.(*syntax.Ident); ok && id.Name == "undefined" {
@@ -180,7 +183,7 @@ func (r *reader) defaultValue(x syntax.Expr) contract.Default {
 		}
 		return contract.Default{Kind: contract.DefaultValue, Value: v}
 	}
-	return contract.Default{Kind: contract.DefaultExpression, Expression: r.text(x)}
+	return contract.Default{Kind: contract.DefaultExpression, Expression: evaluate.Written(m, x)}
 }
 
 // documented is a default as the documentation writes it.
@@ -194,11 +197,6 @@ func documented(written string) contract.Default {
 		}
 	}
 	return contract.Default{Kind: contract.DefaultExpression, Expression: written}
-}
-
-// text gives an expression of the component being read as written.
-func (r *reader) text(n syntax.Node) string {
-	return strings.Join(strings.Fields(r.current.Source[n.Pos():n.Stop()]), " ")
 }
 
 // literalValue gives the JSON value of a literal expression.
@@ -308,7 +306,6 @@ func (b *body) use(t *taken, name string) use {
 
 // body walks a component's function once.
 func (r *reader) body(m *made, t *taken) *body {
-	r.current = m.module
 	b := &body{fallback: map[string]bool{}, drawn: map[string]bool{}, looped: map[string]bool{}, tags: map[string]bool{}, assigned: map[string]syntax.Expr{}}
 	var walk func(n syntax.Node, looped bool)
 	walk = func(n syntax.Node, looped bool) {

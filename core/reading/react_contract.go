@@ -11,6 +11,7 @@ import (
 
 	"steadysocket/core/contract"
 	"steadysocket/core/evaluate"
+	"steadysocket/core/modules"
 	"steadysocket/core/names"
 	"steadysocket/core/syntax"
 	"steadysocket/core/types"
@@ -54,7 +55,8 @@ func (r *reader) reactComponent(name string, m *made) *contract.Contract {
 			r.unread(b.At, name, "%s", b.Why)
 		}
 	}
-	s := &sorter{r: r, m: m, c: c, taken: taken, body: drawn, props: p, defaults: r.defaults(m)}
+	s := &sorter{r: r, m: m, c: c, taken: taken, body: drawn, props: p}
+	s.defaults, s.tableIn = r.defaults(m)
 	for _, member := range p.shape.Members {
 		if member.Name != "ref" && member.Name != "key" {
 			s.member(member)
@@ -176,6 +178,7 @@ type sorter struct {
 	body     *body // nil where only a declaration is here
 	props    props
 	defaults *syntax.Object // of the static table, or nil
+	tableIn  *modules.Module
 }
 
 // member sorts one member of the props.
@@ -235,6 +238,9 @@ func (s *sorter) member(m evaluate.Member) {
 		Origin: origin, Deprecated: doc.deprecated, Description: doc.text, Written: m.Written, At: &at}
 	if required != contract.Yes {
 		p.Default = s.defaultOf(m.Name, doc)
+		if p.Default.Kind == contract.DefaultNone && m.Default != nil {
+			p.Default = defaultValue(m.In, m.Default)
+		}
 	}
 	if !typed && p.Default.Kind != contract.DefaultNone && p.Default.Kind != contract.DefaultUnknown {
 		p.Required = contract.No

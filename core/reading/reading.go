@@ -150,7 +150,6 @@ type reader struct {
 	others    map[string]bool // declarations of other exports
 	said      map[remark]bool // what stands in listing.Unread
 	readFiles map[string]bool // files besides modules that were read
-	current   *modules.Module // of the component being read
 }
 
 // remark is what is said of a place.
