@@ -34,10 +34,14 @@ type library struct {
 	React   string   `json:"react"` // the version that it is made for, "" for the newest
 }
 
+// alone says that packages around a library are not used, as for an archive.
+var alone bool
+
 func main() {
 	only := flag.String("only", "", "measure one library")
 	folder := flag.String("folder", "", "folder whose node_modules holds the libraries; installed where it is not given")
 	verbose := flag.Bool("v", false, "list every difference")
+	flag.BoolVar(&alone, "alone", false, "read each library without the packages around it")
 	flag.Parse()
 	if err := run(*only, *folder, *verbose); err != nil {
 		fmt.Fprintln(os.Stderr, "measure:", err)
@@ -79,7 +83,7 @@ func run(only, folder string, verbose bool) error {
 		rows = append(rows, *r)
 		r.print(verbose)
 	}
-	if only == "" {
+	if only == "" && !alone {
 		return write(filepath.Join(root, "docs", "reading.md"), rows)
 	}
 	return nil
@@ -132,7 +136,9 @@ func measure(typescript, folder string, l library) (*row, error) {
 		return nil, err
 	}
 	defer src.Close()
-	src.With(source.Around(dir))
+	if !alone {
+		src.With(source.Around(dir))
+	}
 	result, err := reading.Read(src.FS, reading.Options{})
 	if err != nil {
 		return nil, err

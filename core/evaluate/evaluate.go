@@ -45,9 +45,12 @@ type Evaluator struct {
 	// Odd is what was not understood in the types given out so far.
 	Odd []Odd
 
-	declared  map[declaration]Type // of declarations without type arguments
-	instances map[instance]Type    // of those with
-	out       map[Type]givenOut    // types given out before
+	declared  map[declaration]Type    // of declarations without type arguments
+	instances map[instance]Type       // of those with
+	out       map[Type]givenOut       // types given out before
+	shared    map[memberType]givenOut // types of members given out before
+	inferring map[[2]any]bool         // pairs that are being inferred from
+	looks     int                     // of the inference at hand
 	depth     int
 	steps     int // since depth was 0
 }
@@ -71,9 +74,15 @@ type givenOut struct {
 	odd   []Odd
 }
 
+// memberType is the type of a member, which many components may share.
+type memberType struct {
+	of       *lazy
+	optional bool
+}
+
 // New makes an evaluator.
 func New(set *modules.Set, names Names) *Evaluator {
-	return &Evaluator{Set: set, Names: names, declared: map[declaration]Type{}, instances: map[instance]Type{}, out: map[Type]givenOut{}}
+	return &Evaluator{Set: set, Names: names, declared: map[declaration]Type{}, instances: map[instance]Type{}, out: map[Type]givenOut{}, inferring: map[[2]any]bool{}, shared: map[memberType]givenOut{}}
 }
 
 // Bounds on evaluation. Real libraries stay a hundredfold below them.

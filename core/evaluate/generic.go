@@ -4,6 +4,7 @@
 package evaluate
 
 import (
+	"slices"
 	"strconv"
 	"strings"
 
@@ -281,6 +282,9 @@ func (e *Evaluator) choose(t *syntax.ConditionalType, s *Scope, check Type) Type
 			found[v] = &candidate{}
 		}
 		e.infer(check, e.Type(t.Extends, with), found, 0)
+		if e.looks > maxLooks {
+			return e.odd(s, t, "what %s is made of is too much to infer from", Clip(Written(s.Module, t.Check)))
+		}
 		bound = map[string]Type{}
 		for i, v := range vars {
 			bound[names[i]] = wordUnknown
@@ -378,14 +382,21 @@ func (c candidates) turn() {
 	}
 }
 
-// maxInfer bounds how deep inference looks into two types.
-const maxInfer = 12
+// Bounds on inference: how deep it looks into two types, and how often.
+const (
+	maxInfer = 12
+	maxLooks = 20000
+)
 
 // infer collects what type parameters must be for from to be a to.
 func (e *Evaluator) infer(from, to Type, found candidates, depth int) {
-	if depth > maxInfer {
+	if depth == 0 {
+		e.looks = 0
+	}
+	if depth > maxInfer || e.looks > maxLooks || !mentions(to, found, 0) {
 		return
 	}
+	e.looks++
 	depth++
 	switch to := to.(type) {
 	case *param:
@@ -462,10 +473,48 @@ func (e *Evaluator) infer(from, to Type, found candidates, depth int) {
 			}
 			return
 		}
+		pair := [2]any{identity(from), to}
+		if e.inferring[pair] {
+			return
+		}
+		e.inferring[pair] = true
 		e.inferShape(from, to, found, depth)
+		delete(e.inferring, pair)
 	case *access:
 		// Nothing can be said of T from T[K].
 	}
+}
+
+// mentions reports whether a type may hold one of the parameters asked for:
+// nothing is learned from others. Declared objects tell by their arguments.
+func mentions(t Type, found candidates, depth int) bool {
+	any := func(list []Type) bool {
+		return slices.ContainsFunc(list, func(m Type) bool { return mentions(m, found, depth+1) })
+	}
+	if depth > maxInfer {
+		return false
+	}
+	switch t := t.(type) {
+	case *param:
+		return found[t] != nil
+	case *union:
+		return any(t.list)
+	case *both:
+		return any(t.list)
+	case *texts:
+		return any(t.types)
+	case *named:
+		return any(t.args)
+	case *list:
+		return mentions(t.elem.get(), found, depth+1)
+	case *component:
+		return mentions(t.props.get(), found, depth+1)
+	case *tuple:
+		return slices.ContainsFunc(t.elems, func(x element) bool { return mentions(x.of.get(), found, depth+1) })
+	case *object:
+		return t.key == nil && t.where == nil || any(t.args)
+	}
+	return false
 }
 
 func count(found candidates) (n int) {

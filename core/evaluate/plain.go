@@ -79,7 +79,7 @@ func (p *plainer) of(t Type) types.Type {
 	p.parts++
 	p.depth++
 	defer func() { p.depth-- }()
-	if _, leaf := simpleKind(t); !leaf && (p.depth > 60 || p.parts > maxWhole) {
+	if _, leaf := simpleKind(t); p.parts > 4*maxWhole && p.depth > 2 || !leaf && (p.depth > 60 || p.parts > maxWhole) {
 		p.tooLong()
 		return unread
 	}
@@ -248,6 +248,11 @@ func (p *plainer) shape(s *shape) types.Type {
 	for _, m := range s.members {
 		if m.native && len(s.natives) > 0 {
 			continue
+		}
+		if p.parts > 4*maxWhole {
+			p.tooLong()
+			list = append(list, unread) // the members from here on
+			break
 		}
 		of := m.of.get()
 		if m.optional {

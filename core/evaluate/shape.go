@@ -164,9 +164,12 @@ func (e *Evaluator) listed(list []*member, count int) Member {
 	first := list[0]
 	out := Member{Name: first.name, Optional: len(list) < count, Unsure: first.unsure, Readonly: first.readonly, Origin: e.origin(first)}
 	var all []Type
+	_, before := e.shared[memberType{first.of, first.optional}]
 	for _, m := range list {
-		of := m.of.get()
-		if m.optional {
+		var of Type
+		if before && len(list) == 1 {
+			of = wordUnknown // not looked at: the type was given out before
+		} else if of = m.of.get(); m.optional {
 			of = without(of, wordUndefined)
 		}
 		out.Optional = out.Optional || m.optional
@@ -191,10 +194,18 @@ func (e *Evaluator) listed(list []*member, count int) Member {
 		}
 	}
 	said := len(e.Odd)
-	if len(all) == 1 {
-		out.Type = e.Plain(all[0])
+	if known, ok := e.shared[memberType{first.of, first.optional}]; ok && len(list) == 1 {
+		out.Type = known.plain
+		e.Odd = append(e.Odd, known.odd...)
 	} else {
-		out.Type = e.Plain(unite(all...))
+		if len(all) == 1 {
+			out.Type = e.Plain(all[0])
+		} else {
+			out.Type = e.Plain(unite(all...))
+		}
+		if len(list) == 1 {
+			e.shared[memberType{first.of, first.optional}] = givenOut{out.Type, slices.Clone(e.Odd[said:])}
+		}
 	}
 	for i := said; i < len(e.Odd); i++ {
 		if e.Odd[i].At.File == "" {

@@ -274,17 +274,20 @@ func without(t Type, drop ...word) Type {
 	if !slices.ContainsFunc(parts(t), func(m Type) bool { w, ok := m.(word); return ok && slices.Contains(drop, w) }) {
 		return t
 	}
+	// What is left of a union is one: nothing needs to be joined again.
 	var kept []Type
-next:
 	for _, m := range parts(t) {
-		for _, d := range drop {
-			if m == Type(d) {
-				continue next
-			}
+		if w, ok := m.(word); !ok || !slices.Contains(drop, w) {
+			kept = append(kept, m)
 		}
-		kept = append(kept, m)
 	}
-	return unite(kept...)
+	switch len(kept) {
+	case 0:
+		return wordNever
+	case 1:
+		return kept[0]
+	}
+	return &union{list: kept}
 }
 
 // intersect joins types to an intersection as the language does: over the

@@ -483,17 +483,18 @@ func namedOf(o *types.Object) *contract.Payload {
 // isContent recognises what can be rendered: Content, alone or with others that
 // can be too.
 func isContent(t types.Type) bool {
-	content := false
-	for _, m := range types.Members(t) {
-		n, ok := m.(*types.Named)
-		if ok && n.Own() && n.Name == "Content" {
-			content = true
-		}
-		if types.Assignable(m, types.Content).Answer != types.Yes {
-			return false
-		}
+	members := types.Members(t)
+	if !slices.ContainsFunc(members, isContentName) {
+		return false
 	}
-	return content
+	return !slices.ContainsFunc(members, func(m types.Type) bool {
+		return !isContentName(m) && types.Assignable(m, types.Content).Answer != types.Yes
+	})
+}
+
+func isContentName(t types.Type) bool {
+	n, ok := t.(*types.Named)
+	return ok && n.Own() && n.Name == "Content"
 }
 
 func isComponent(t types.Type) bool {
