@@ -10,6 +10,9 @@ import (
 	"io"
 	"os"
 	"os/user"
+	"path/filepath"
+	"runtime"
+	"strings"
 
 	"github.com/spf13/cobra"
 	"golang.org/x/term"
@@ -54,7 +57,14 @@ type shell struct {
 }
 
 // Run runs the client with the given arguments and gives its exit code.
-func Run(ctx context.Context, args []string, out, errOut io.Writer) int {
+func Run(ctx context.Context, args []string, out, errOut io.Writer) (code int) {
+	defer func() {
+		// A fault of ours: said in one sentence, with the place for us.
+		if fault := recover(); fault != nil {
+			fmt.Fprintf(errOut, "steady: this input met a fault in steady itself: %v\n%s", fault, faultPlace())
+			code = ExitRead
+		}
+	}()
 	s := &shell{out: out, err: errOut, tty: isTerminal(out)}
 	root := s.root()
 	root.SetArgs(args)
@@ -69,6 +79,24 @@ func Run(ctx context.Context, args []string, out, errOut io.Writer) int {
 	}
 	fmt.Fprintln(errOut, "steady:", err)
 	return exitCode(err)
+}
+
+// faultPlace gives the first places of ours on the stack of a fault.
+func faultPlace() string {
+	callers := make([]uintptr, 32)
+	frames := runtime.CallersFrames(callers[:runtime.Callers(4, callers)])
+	var b strings.Builder
+	for n := 0; n < 3; {
+		frame, more := frames.Next()
+		if strings.HasPrefix(frame.Function, "steadysocket/") && !strings.HasSuffix(frame.Function, "cli.Run") {
+			fmt.Fprintf(&b, "  at %s:%d\n", filepath.Base(frame.File), frame.Line)
+			n++
+		}
+		if !more {
+			break
+		}
+	}
+	return b.String()
 }
 
 // exitCode says which kind of failure an error is.
