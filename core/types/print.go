@@ -48,6 +48,9 @@ func (l *Literal) String() string {
 
 // Quote writes a string in the single quotes that the language prints.
 func Quote(s string) string {
+	if isPlain(s) {
+		return "'" + s + "'"
+	}
 	var b strings.Builder
 	b.WriteByte('\'')
 	for _, r := range s {
@@ -69,6 +72,16 @@ func Quote(s string) string {
 	}
 	b.WriteByte('\'')
 	return b.String()
+}
+
+// isPlain reports whether nothing in s needs to be escaped: so it is almost always.
+func isPlain(s string) bool {
+	for i := 0; i < len(s); i++ {
+		if c := s[i]; c < 0x20 || c >= 0x7f || c == '\'' || c == '\\' {
+			return false
+		}
+	}
+	return true
 }
 
 func (t *Union) String() string        { return join(t.Members, " | ", levelOperator) }

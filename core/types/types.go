@@ -7,6 +7,7 @@ package types
 import (
 	"slices"
 	"strings"
+	"sync"
 )
 
 // Type is a type of the language. Its String is its canonical text, which Parse
@@ -252,7 +253,47 @@ func Equal(a, b Type) bool { return a == b || Key(a) == Key(b) }
 
 // Key is the canonical text of t with unions and intersections sorted: equal
 // for types that differ in that order alone. Hashes use it.
-func Key(t Type) string { return sorted(t).String() }
+func Key(t Type) string {
+	switch t.(type) {
+	case Basic, *Literal:
+		return t.String()
+	}
+	if key, ok := keys.get(t); ok {
+		return key
+	}
+	key := sorted(t).String()
+	keys.put(t, key)
+	return key
+}
+
+// keys remembers the keys of types that were asked for lately: members that many
+// components share have one type, which is hashed with each of them. Types do not
+// change once they are made.
+var keys memory
+
+// maxKeys bounds how many are remembered.
+const maxKeys = 1 << 15
+
+type memory struct {
+	mu  sync.Mutex
+	all map[Type]string
+}
+
+func (m *memory) get(t Type) (string, bool) {
+	m.mu.Lock()
+	defer m.mu.Unlock()
+	key, ok := m.all[t]
+	return key, ok
+}
+
+func (m *memory) put(t Type, key string) {
+	m.mu.Lock()
+	defer m.mu.Unlock()
+	if m.all == nil || len(m.all) >= maxKeys {
+		m.all = map[Type]string{}
+	}
+	m.all[t] = key
+}
 
 func sorted(t Type) Type {
 	switch t := t.(type) {
