@@ -171,7 +171,7 @@ func (l library) declares(dir string) func(file string) bool {
 }
 
 func (r *row) print(verbose bool) {
-	fmt.Printf("%s %s: %d components, %d own members, %.2f %% agree; ours %v, the compiler %v\n", r.Name, r.Version, r.Components, r.Members, 100*r.share(), r.Ours.Round(time.Millisecond), r.Theirs.Round(time.Millisecond))
+	fmt.Printf("%s %s: %d components, %d own members, %.2f %% agree, %d wrong; ours %v, the compiler %v\n", r.Name, r.Version, r.Components, r.Members, 100*r.share(), r.wrong(), r.Ours.Round(time.Millisecond), r.Theirs.Round(time.Millisecond))
 	for _, kind := range []string{wrongRequired, wrongValues, wrongParams, wrongOrigin, invented, lost, unknown} {
 		if n := r.Counts[kind]; n > 0 {
 			fmt.Printf("  %5d %s\n", n, kind)

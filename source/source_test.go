@@ -187,3 +187,46 @@ func pack(t *testing.T, name string, files map[string]string) {
 	}
 	write(t, name, buf.String())
 }
+
+// TestAround finds the packages installed around a source and lends them to it.
+func TestAround(t *testing.T) {
+	root := t.TempDir()
+	inner := filepath.Join(root, "packages", "ui")
+	write(t, filepath.Join(inner, "a.ts"), "a")
+	write(t, filepath.Join(inner, "node_modules", "near", "i.d.ts"), "own near")
+	write(t, filepath.Join(root, "node_modules", "near", "i.d.ts"), "far near")
+	write(t, filepath.Join(root, "node_modules", "far", "i.d.ts"), "far")
+	write(t, filepath.Join(root, "node_modules", "far", "package", "a.ts"), "")
+	outside := filepath.Join(t.TempDir(), "secret.ts")
+	write(t, outside, "secret")
+	if err := os.Symlink(outside, filepath.Join(root, "node_modules", "far", "leak.ts")); err != nil {
+		t.Fatal(err)
+	}
+	around := Around(inner)
+	if len(around) < 2 || around[0] != filepath.Join(inner, "node_modules") || around[1] != filepath.Join(root, "node_modules") {
+		t.Fatalf("around are %v", around)
+	}
+	if list := Around(filepath.Join(root, "node_modules", "far", "package")); len(list) == 0 || list[0] != filepath.Join(root, "node_modules") {
+		t.Errorf("around an installed package are %v", list)
+	}
+	if list := Around(filepath.Join(inner, "a.ts")); list != nil {
+		t.Errorf("around a file are %v", list)
+	}
+	s, err := Open(context.Background(), inner)
+	if err != nil {
+		t.Fatal(err)
+	}
+	s.With(append(around, filepath.Join(root, "gone")))
+	for name, want := range map[string]string{"a.ts": "a", "node_modules/near/i.d.ts": "own near", "node_modules/far/i.d.ts": "far", "node_modules/none/i.d.ts": "", "node_modules/far/leak.ts": "", "far/i.d.ts": ""} {
+		data, err := fs.ReadFile(s.FS, name)
+		if string(data) != want || (err == nil) != (want != "") {
+			t.Errorf("%s: %q, %v", name, data, err)
+		}
+		if _, err := fs.Stat(s.FS, name); (err == nil) != (want != "") {
+			t.Errorf("%s: %v", name, err)
+		}
+	}
+	if err := s.Close(); err != nil {
+		t.Error(err)
+	}
+}

@@ -276,6 +276,14 @@ func (e *Evaluator) Managed(of, props Type) Type {
 	})
 }
 
+// Given is a set of props of which some are given already: they may be left out.
+func (e *Evaluator) Given(props Type, names []string) Type {
+	if len(names) == 0 {
+		return props
+	}
+	return e.marked(props, func(m *member) { m.optional = m.optional || slices.Contains(names, m.name) })
+}
+
 // Static is a component that hangs on another, as its type tells.
 type Static struct {
 	Name string

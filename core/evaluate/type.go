@@ -239,13 +239,18 @@ func unite(all ...Type) Type {
 		}
 		kept = append(kept, t)
 	}
-	switch len(kept) {
+	return oneOf(kept)
+}
+
+// oneOf is a union of distinct types.
+func oneOf(list []Type) Type {
+	switch len(list) {
 	case 0:
 		return wordNever
 	case 1:
-		return kept[0]
+		return list[0]
 	}
-	return &union{list: kept}
+	return &union{list: list}
 }
 
 // componentOf is the identity of a component: that of its props.
@@ -281,13 +286,7 @@ func without(t Type, drop ...word) Type {
 			kept = append(kept, m)
 		}
 	}
-	switch len(kept) {
-	case 0:
-		return wordNever
-	case 1:
-		return kept[0]
-	}
-	return &union{list: kept}
+	return oneOf(kept)
 }
 
 // intersect joins types to an intersection as the language does: over the

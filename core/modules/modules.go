@@ -378,8 +378,8 @@ func (s *Set) Resolve(from, name string) (string, bool) {
 	case strings.HasPrefix(name, "#"):
 		dir, manifest := s.Dir, s.Manifest
 		if _, foreign := s.Foreign(from); foreign {
-			for dir = path.Dir(from); manifest == s.Manifest && dir != "."; dir = path.Dir(dir) {
-				if m := s.manifest(dir); m != nil && m.Name != "" {
+			for dir = path.Dir(from); dir != "."; dir = path.Dir(dir) {
+				if m := s.manifest(dir); m != nil {
 					manifest = m
 					break
 				}

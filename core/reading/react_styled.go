@@ -111,7 +111,7 @@ func (r *reader) unwrapStyled(m *made, tag syntax.Expr, typeArgs []syntax.Type) 
 			return
 		}
 	}
-	s.props = r.eval.Join(append(more, base)...)
+	s.props = r.eval.Given(r.eval.Join(append(more, base)...), s.fixed)
 	m.styled = s
 }
 

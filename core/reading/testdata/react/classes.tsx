@@ -22,6 +22,7 @@ export const Handled = React.forwardRef<Held, { start?: number }>(({ start }, re
 });
 
 export const Painted = styled.button<{ $loud?: boolean }>`color: red;`; //= root button //= pass root button //= handle Ref<HTMLButtonElement> //= prop $loud: boolean
+export const Filled = styled.i.attrs({ at: 1 })<{ at: number; by: string }>`x`; //= root i //= pass root i //= handle Ref<HTMLElement> //= prop at: number //= prop by: string required
 export const Repainted = styled(Painted)``; //= root Painted //= pass root Painted //= handle Ref<HTMLButtonElement>
 
 export function Defaults(props: { //= root p

@@ -1,0 +1,113 @@
+package modules
+
+import (
+	"fmt"
+	"strings"
+	"testing"
+)
+
+// TestInstalled finds modules of other packages as the compiler does.
+func TestInstalled(t *testing.T) {
+	s := open(t, map[string]string{
+		"package.json": `{"name": "lib", "imports": {"#in": "./src/in.ts"}}`, "src/a.ts": "", "src/in.ts": "",
+		"node_modules/plain/package.json": `{"types": "./t/index.d.ts", "main": "./m.js"}`, "node_modules/plain/t/index.d.ts": "", "node_modules/plain/deep.d.ts": "",
+		"node_modules/script/package.json": `{"main": "./m.js"}`, "node_modules/script/m.js": "", "node_modules/@types/script/package.json": `{"types": "index.d.ts"}`, "node_modules/@types/script/index.d.ts": "",
+		"node_modules/@s/maps/package.json": `{"exports": {".": {"import": {"types": "./a.d.mts", "default": "./a.mjs"}}, "./x/*": {"types": "./d/*.d.ts"}, "./no": null}}`,
+		"node_modules/@s/maps/a.d.mts":      "", "node_modules/@s/maps/d/one.d.ts": "", "node_modules/@s/maps/hidden.d.ts": "",
+		"node_modules/old/package.json": `{"main": "m.js", "typesVersions": {"<=4.0": {"*": ["x/*"]}, ">=4.1": {"*": ["ts/*"]}}}`, "node_modules/old/ts/index.d.ts": "", "node_modules/old/ts/sub.d.ts": "",
+		"node_modules/module/package.json": `{"module": "./m/index.js", "main": "./c/index.js"}`, "node_modules/module/m/index.d.ts": "", "node_modules/module/c/index.js": "",
+		"node_modules/folder/package.json": `{}`, "node_modules/folder/part/package.json": `{"types": "../p.d.ts"}`, "node_modules/folder/p.d.ts": "",
+		"node_modules/user/package.json": `{"types": "i.d.ts", "imports": {"#own": "./own.d.ts"}}`, "node_modules/user/i.d.ts": "", "node_modules/user/own.d.ts": "", "node_modules/user/node_modules/plain/package.json": `{"types": "near.d.ts"}`, "node_modules/user/node_modules/plain/near.d.ts": "",
+	})
+	tests := []struct{ from, name, want string }{
+		{"src/a.ts", "plain", "node_modules/plain/t/index.d.ts"}, {"src/a.ts", "plain/deep", "node_modules/plain/deep.d.ts"},
+		{"src/a.ts", "script", "node_modules/@types/script/index.d.ts"}, {"src/a.ts", "@s/maps", "node_modules/@s/maps/a.d.mts"},
+		{"src/a.ts", "@s/maps/x/one", "node_modules/@s/maps/d/one.d.ts"}, {"src/a.ts", "@s/maps/hidden", ""}, {"src/a.ts", "@s/maps/no", ""},
+		{"src/a.ts", "old", "node_modules/old/ts/index.d.ts"}, {"src/a.ts", "old/sub", "node_modules/old/ts/sub.d.ts"},
+		{"src/a.ts", "module", ""}, {"src/a.ts", "folder/part", "node_modules/folder/p.d.ts"}, {"src/a.ts", "nowhere", ""},
+		{"node_modules/user/i.d.ts", "plain", "node_modules/user/node_modules/plain/near.d.ts"}, {"node_modules/user/i.d.ts", "#own", "node_modules/user/own.d.ts"},
+		{"node_modules/user/i.d.ts", "script", "node_modules/@types/script/index.d.ts"}, {"src/a.ts", "#in", "src/in.ts"},
+	}
+	for _, test := range tests {
+		s.Installed = true
+		if got, ok := s.Resolve(test.from, test.name); got != test.want && (ok || test.want != "") {
+			t.Errorf("%s from %s is %q, want %q", test.name, test.from, got, test.want)
+		}
+		s.Installed = false
+		if got, ok := s.Resolve("src/a.ts", test.name); ok && !strings.HasPrefix(test.name, "#") {
+			t.Errorf("%s is followed to %s where other packages are not asked for", test.name, got)
+		}
+	}
+	for file, want := range map[string]string{"src/a.ts": " false", "node_modules/plain/m.js": "plain true", "node_modules/@s/maps/a.d.mts": "@s/maps true", "node_modules/user/node_modules/@types/script/i.d.ts": "script true"} {
+		pkg, foreign := s.Foreign(file)
+		if got := fmt.Sprint(pkg, " ", foreign); got != want {
+			t.Errorf("%s belongs to %q, want %q", file, got, want)
+		}
+	}
+}
+
+// TestPackagesBeside finds packages of one source that are not installed.
+func TestPackagesBeside(t *testing.T) {
+	s, err := Open(files(map[string]string{
+		"package.json": `{"workspaces": ["packages/*"]}`, "packages/ui/package.json": `{"name": "@s/ui"}`, "packages/ui/src/index.ts": "",
+		"packages/base/package.json": `{"name": "@s/base", "exports": "./dist/index.js"}`, "packages/base/src/index.ts": "",
+	}), "packages/ui")
+	if err != nil {
+		t.Fatal(err)
+	}
+	s.Installed = true
+	got, ok := s.Resolve("packages/ui/src/index.ts", "@s/base")
+	if pkg, foreign := s.Foreign(got); !ok || got != "packages/base/src/index.ts" || pkg != "@s/base" || !foreign {
+		t.Errorf("@s/base is %q of %q", got, pkg)
+	}
+}
+
+// TestNamesHandedOn follows names through every way of handing them on.
+func TestNamesHandedOn(t *testing.T) {
+	s := open(t, map[string]string{
+		"a.ts": `import Whole = require('./assigned'); import * as Space from './space'; import Deep = Space.Outer.Inner; import { ambient } from 'nowhere';
+/// <reference path="./late.d.ts" />
+export { Merged } from './merged'; export declare namespace Merged { type Extra = 1 }
+declare module './space' { interface Grown { more: 1 } }`,
+		"assigned.ts": `declare function Assigned(): void; declare namespace Assigned { interface Held {} } export = Assigned;`,
+		"space.ts":    `export namespace Outer { export namespace Inner { export type Core = 1 } } export namespace Outer.Dotted { export type Far = 2 } export interface Grown { first: 1 }`,
+		"merged.ts":   `export interface Merged { a: 1 }`,
+		"global.d.ts": `declare module 'nowhere' { export const ambient: 3 } interface Everywhere { e: 1 }`,
+		"add.ts":      `export {}; declare global { interface Everywhere { f: 2 } }`,
+	})
+	s.Installed = true
+	s.Load([]string{"a.ts", "global.d.ts", "add.ts"}, true)
+	a := s.Module("a.ts")
+	find := func(names ...string) string {
+		sym, ok := s.Local(a, names[0])
+		if !ok {
+			sym, ok = s.Global(names[0])
+		}
+		for _, name := range names[1:] {
+			if ok {
+				sym, ok = s.Member(sym, name)
+			}
+		}
+		switch {
+		case !ok:
+			return "nothing"
+		case sym.External():
+			return "external " + sym.Package
+		}
+		return fmt.Sprintf("%s %d", sym.Module.Path, len(sym.Decls))
+	}
+	for names, want := range map[string]string{
+		"Whole": "assigned.ts 2", "Whole.Held": "assigned.ts 1", "Deep.Core": "space.ts 1", "Space.Outer.Dotted.Far": "space.ts 1", "Space.Outer.Inner": "space.ts 1", "Space.None": "nothing",
+		"Space.Grown": "space.ts 2", "ambient": "global.d.ts 1", "Everywhere": "global.d.ts 2", "Nobody": "nothing",
+	} {
+		if got := find(strings.Split(names, ".")...); got != want {
+			t.Errorf("%s is %q, want %q", names, got, want)
+		}
+	}
+	if sym, ok := s.Export(a, "Merged"); !ok || len(sym.Decls) != 2 || sym.Module.Path != "merged.ts" {
+		t.Errorf("Merged is %+v", sym)
+	}
+	if names, _ := s.ExportNames(s.Module("assigned.ts")); strings.Join(names, " ") != "Held default" {
+		t.Errorf("what is assigned gives out %v", names)
+	}
+}
