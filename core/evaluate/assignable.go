@@ -137,6 +137,9 @@ func (r *relation) fits(a, b Type, depth int) types.Answer {
 			}
 			return out
 		}
+		if t, ok := a.(*texts); ok {
+			return r.fitsTexts(t, b, depth)
+		}
 		return types.No
 	case *list:
 		switch a := a.(type) {
@@ -320,6 +323,19 @@ func fromNamed(a *named, b Type) types.Answer {
 	return types.Undecided
 }
 
+// fitsTexts decides about two templates: one of the same texts fits by its
+// holes; of others nothing is decided.
+func (r *relation) fitsTexts(a, b *texts, depth int) types.Answer {
+	if !slices.Equal(a.parts, b.parts) {
+		return types.Undecided
+	}
+	out := types.Yes
+	for i := range a.types {
+		out = min(out, r.fits(a.types[i], b.types[i], depth))
+	}
+	return out
+}
+
 func (r *relation) fitsTuple(a Type, b *tuple, depth int) types.Answer {
 	t, ok := a.(*tuple)
 	if !ok {
@@ -380,7 +396,7 @@ func (r *relation) structure(a Type, b *object, depth int) types.Answer {
 	switch a := a.(type) {
 	case word, literal, *texts:
 		// A primitive has the members of its wrapper, which are not listed here.
-		if len(want.calls)+len(want.news) > 0 {
+		if len(want.calls)+len(want.news)+len(want.indexes) > 0 {
 			return types.No
 		}
 		for _, m := range want.members {
@@ -390,7 +406,7 @@ func (r *relation) structure(a Type, b *object, depth int) types.Answer {
 		}
 		return types.Undecided
 	case *list, *tuple:
-		if len(want.calls)+len(want.news) > 0 {
+		if len(want.calls)+len(want.news)+len(want.indexes) > 0 {
 			return types.No
 		}
 		for _, m := range want.members {
