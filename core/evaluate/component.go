@@ -268,9 +268,11 @@ func (e *Evaluator) Managed(of, props Type) Type {
 	if m == nil || m.optional {
 		return props
 	}
-	defaults := e.shapeOf(m.of.get())
+	table := m.of.get()
+	defaults := e.shapeOf(table)
 	return e.marked(props, func(m *member) {
-		if defaults.member(m.name) != nil {
+		// A table that may hold anything may hold each of them.
+		if table == Type(wordAny) || defaults.member(m.name) != nil {
 			m.optional = true
 		}
 	})
