@@ -2,6 +2,7 @@ package change
 
 import (
 	"context"
+	"encoding/json"
 	"math/rand/v2"
 	"os"
 	"strings"
@@ -452,5 +453,39 @@ func BenchmarkCompare(b *testing.B) {
 	}
 	for b.Loop() {
 		Compare(old, new, Options{})
+	}
+}
+
+// TestStartOfAHeldValue holds that a value which starts the same by another prop
+// has not changed, and that one which starts otherwise has.
+func TestStartOfAHeldValue(t *testing.T) {
+	one := func(value contract.Default, initial *contract.Default) *contract.Listing {
+		c := contract.Contract{Component: "Count", Kind: contract.KindComponent, Complete: true, Root: contract.Root{Known: true, Elements: []string{"div"}},
+			Props: []contract.Prop{{Name: "value", Type: contract.MustType("number"), Default: value}}}
+		if initial != nil {
+			c.Props = append(c.Props, contract.Prop{Name: "defaultValue", Type: contract.MustType("number"), Default: *initial})
+			c.TwoWay = []contract.TwoWay{{Value: "value", Initial: "defaultValue", Held: contract.HeldByBoth}}
+		}
+		c.Hashes()
+		return &contract.Listing{Components: []contract.Contract{c}}
+	}
+	num := func(n string) contract.Default {
+		return contract.Default{Kind: contract.DefaultValue, Value: json.Number(n)}
+	}
+	for _, test := range []struct {
+		initial string
+		want    bool
+	}{{"1", false}, {"2", true}} {
+		initial := num(test.initial)
+		a, b := one(num("1"), nil), one(contract.Default{}, &initial)
+		for _, sides := range [][2]*contract.Listing{{a, b}, {b, a}} {
+			changed := false
+			for _, ch := range Compare(sides[0], sides[1], Options{}).Changes {
+				changed = changed || ch.Kind == DefaultChanged && ch.Member.Name == "value"
+			}
+			if changed != test.want {
+				t.Errorf("started with %s: changed is %v", test.initial, changed)
+			}
+		}
 	}
 }

@@ -216,6 +216,20 @@ func propText(p *contract.Prop) string {
 	return s
 }
 
+// startOf is what a value is where it is not given: its default, or that of the
+// prop that says how it starts where it is held by itself.
+func startOf(c *contract.Contract, p *contract.Prop) contract.Default {
+	if p.Default.Kind != contract.DefaultNone {
+		return p.Default
+	}
+	for _, w := range c.TwoWay {
+		if initial := c.Prop(w.Initial); w.Value == p.Name && initial != nil {
+			return initial.Default
+		}
+	}
+	return p.Default
+}
+
 func defaultText(d contract.Default) string {
 	switch d.Kind {
 	case contract.DefaultValue:
@@ -237,7 +251,7 @@ func (c *comparison) prop(m Member, a, b *contract.Prop) {
 	c.deprecated(m, a.Deprecated, b.Deprecated, b.At)
 	becameRequired := c.requiredChange(m, a.Required, b.Required, PropRequired, PropOptional, a.At, b.At)
 	c.propType(m, a, b)
-	if !becameRequired && !reflect.DeepEqual(a.Default, b.Default) {
+	if !becameRequired && !reflect.DeepEqual(a.Default, b.Default) && !reflect.DeepEqual(startOf(c.old, a), startOf(c.new, b)) {
 		f := found{kind: DefaultChanged, member: m, why: m.Spelled, before: side(orNone(defaultText(a.Default)), a.At), after: side(orNone(defaultText(b.Default)), b.At)}
 		if a.Default.Kind == contract.DefaultUnknown || b.Default.Kind == contract.DefaultUnknown {
 			f.kind = DefaultUnknown
