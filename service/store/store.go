@@ -7,6 +7,7 @@ import (
 	"embed"
 	"errors"
 	"fmt"
+	"net"
 	"io/fs"
 	"strings"
 	"time"
@@ -129,7 +130,7 @@ func Unavailable(err error) bool {
 	if errors.As(err, &connect) || pgconn.Timeout(err) || pgconn.SafeToRetry(err) {
 		return true
 	}
-	return strings.Contains(err.Error(), "conn closed") || strings.Contains(err.Error(), "unexpected EOF") || strings.Contains(err.Error(), "connection reset")
+	return errors.Is(err, net.ErrClosed) || strings.Contains(err.Error(), "conn closed") || strings.Contains(err.Error(), "unexpected EOF") || strings.Contains(err.Error(), "connection reset")
 }
 
 // write runs f in one transaction and notes who wrote what.
