@@ -7,8 +7,8 @@ import (
 	"embed"
 	"errors"
 	"fmt"
-	"net"
 	"io/fs"
+	"net"
 	"strings"
 	"time"
 
