@@ -9,6 +9,7 @@ import (
 	"io/fs"
 	"os"
 	"path/filepath"
+	"slices"
 	"sort"
 	"strings"
 	"time"
@@ -92,7 +93,13 @@ func (s *shell) open(ctx context.Context, text string, w wants) (*opened, error)
 		return nil, err
 	}
 	defer src.Close()
-	src.With(append(source.Around(text), w.around...))
+	around := source.Around(text)
+	for _, folder := range w.around {
+		if !slices.Contains(around, folder) {
+			around = append(around, folder)
+		}
+	}
+	src.With(around)
 	return readSource(src, text, w)
 }
 
