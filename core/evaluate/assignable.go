@@ -25,15 +25,6 @@ type relation struct {
 // maxRelation bounds how deep two types are compared.
 const maxRelation = 20
 
-// all is no if one is, else undecided if one is.
-func all(answers ...types.Answer) types.Answer {
-	out := types.Yes
-	for _, a := range answers {
-		out = min(out, a)
-	}
-	return out
-}
-
 func answer(b bool) types.Answer {
 	if b {
 		return types.Yes
@@ -58,7 +49,7 @@ func (r *relation) fits(a, b Type, depth int) types.Answer {
 	}
 	if a == Type(wordBoolean) {
 		if u, ok := b.(*union); ok {
-			return all(r.anyOf(no, u, depth), r.anyOf(yes, u, depth))
+			return min(r.anyOf(no, u, depth), r.anyOf(yes, u, depth))
 		}
 	}
 	if u, ok := a.(*union); ok {
@@ -229,14 +220,10 @@ var objects = map[string]bool{"Promise": true, "PromiseLike": true, "Date": true
 // fitsNamed decides about a type that is known by name only.
 func (r *relation) fitsNamed(a Type, b *named, depth int) types.Answer {
 	if n, ok := a.(*named); ok && n.name == b.name && n.from == b.from {
-		out := types.Yes
-		for i := range min(len(n.args), len(b.args)) {
-			out = min(out, r.fits(n.args[i], b.args[i], depth))
+		if out := r.fitsEach(n.args, b.args, depth); out != types.No {
+			return out
 		}
-		if out == types.No {
-			return types.Undecided
-		}
-		return out
+		return types.Undecided
 	}
 	switch {
 	case b.from != "":
@@ -329,9 +316,14 @@ func (r *relation) fitsTexts(a, b *texts, depth int) types.Answer {
 	if !slices.Equal(a.parts, b.parts) {
 		return types.Undecided
 	}
+	return r.fitsEach(a.types, b.types, depth)
+}
+
+// fitsEach holds types of two lists against each other, place by place.
+func (r *relation) fitsEach(a, b []Type, depth int) types.Answer {
 	out := types.Yes
-	for i := range a.types {
-		out = min(out, r.fits(a.types[i], b.types[i], depth))
+	for i := range min(len(a), len(b)) {
+		out = min(out, r.fits(a[i], b[i], depth))
 	}
 	return out
 }
@@ -383,12 +375,8 @@ func (r *relation) structure(a Type, b *object, depth int) types.Answer {
 	r.busy[key] = true
 	defer delete(r.busy, key)
 	if o, ok := a.(*object); ok && o.key != nil && o.key == b.key {
-		out := types.Yes
-		for i := range min(len(o.args), len(b.args)) {
-			out = min(out, r.fits(o.args[i], b.args[i], depth))
-		}
-		if out == types.Yes {
-			return out
+		if r.fitsEach(o.args, b.args, depth) == types.Yes {
+			return types.Yes
 		}
 	}
 	want := b.get()
@@ -483,10 +471,7 @@ func (r *relation) signature(a, b *signature, depth int) types.Answer {
 	out := types.Yes
 	if len(a.typeParams) > 0 {
 		by := map[*param]Type{}
-		found := candidates{}
-		for _, p := range a.typeParams {
-			found[p] = &candidate{}
-		}
+		found := asking(a.typeParams)
 		r.e.inferSignature(b, a, found, depth)
 		for p, c := range found {
 			by[p] = c.settle()

@@ -64,7 +64,7 @@ func (e *Evaluator) propsOfShape(s *shape) Type {
 			continue
 		}
 		if len(sig.params) == 0 {
-			all = append(all, &object{fill: func() *shape { return &shape{} }})
+			all = append(all, nothing())
 			continue
 		}
 		props := without(sig.at(0), wordUndefined)
@@ -208,7 +208,8 @@ func (e *Evaluator) isContent(t Type) bool {
 func (e *Evaluator) propsOfEach(t Type, s *Scope, at syntax.Node) Type {
 	var all []Type
 	for _, m := range parts(settledOn(t)) {
-		switch m := settledOn(m).(type) {
+		m = settledOn(m)
+		switch m := m.(type) {
 		case literal:
 			if m.of == types.String {
 				of, native := e.element(m.value)
@@ -229,7 +230,6 @@ func (e *Evaluator) propsOfEach(t Type, s *Scope, at syntax.Node) Type {
 				return wordAny
 			}
 		}
-		m = settledOn(m)
 		if props := e.PropsType(m); props != nil {
 			all = append(all, props)
 			continue
@@ -330,16 +330,17 @@ func (e *Evaluator) Unknown(t Type) string {
 // IsAny reports whether a type says nothing: that of a parameter without type.
 func IsAny(t Type) bool { return t == Type(wordAny) }
 
-// Nothing is a set of props without members.
-var Nothing Type = &object{shape: &shape{}}
+// nothing is a set of props without members. Each is one of its own, for an
+// alias may give it a name.
+func nothing() Type { return &object{shape: &shape{}} }
 
-// ParamType is the type of a parameter of a function, Nothing where it has fewer.
+// ParamType is the type of a parameter of a function, without members where it has fewer.
 func (e *Evaluator) ParamType(fn *syntax.Func, i int, s *Scope) Type {
 	sig := e.settled(e.callable(fn, s))
 	if t := sig.at(i); t != nil {
 		return t
 	}
-	return Nothing
+	return nothing()
 }
 
 // ElementProps are the attributes of a native element by its name, with what

@@ -162,15 +162,13 @@ func (e *Evaluator) bind(m *modules.Module, params []*syntax.TypeParam, args []T
 	if len(params) == 0 {
 		return scope
 	}
-	inner, list := e.free(scope, params)
+	inner, _ := e.free(scope, params)
 	for i, p := range params {
 		switch {
 		case i < len(args):
 			inner.types[p.Name.Name] = args[i]
 		case p.Default != nil:
 			inner.types[p.Name.Name] = e.Type(p.Default, inner)
-		case p.Constraint != nil && len(args) == 0:
-			inner.types[p.Name.Name] = list[i]
 		}
 	}
 	return inner

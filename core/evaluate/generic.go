@@ -109,7 +109,7 @@ func init() {
 		}},
 		"NoInfer": {1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type { return args[0] }},
 		"ThisType": {1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type {
-			return &object{fill: func() *shape { return &shape{} }}
+			return nothing()
 		}},
 		"Awaited": {1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type { return awaited(args[0]) }},
 		"Parameters": {1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type {
@@ -277,10 +277,7 @@ func (e *Evaluator) choose(t *syntax.ConditionalType, s *Scope, check Type) Type
 			bound[names[i]] = v
 		}
 		with := s.with(bound)
-		found := candidates{}
-		for _, v := range vars {
-			found[v] = &candidate{}
-		}
+		found := asking(vars)
 		e.infer(check, e.Type(t.Extends, with), found, 0)
 		if e.looks > maxLooks {
 			return e.odd(s, t, "what %s is made of is too much to infer from", Clip(Written(s.Module, t.Check)))
@@ -354,6 +351,15 @@ type candidates map[*param]*candidate
 type candidate struct {
 	out, in []Type
 	taking  bool // the place looked at is that of a parameter
+}
+
+// asking asks for type parameters of which nothing is known yet.
+func asking(params []*param) candidates {
+	found := candidates{}
+	for _, p := range params {
+		found[p] = &candidate{}
+	}
+	return found
 }
 
 func (c *candidate) add(t Type) {

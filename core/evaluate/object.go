@@ -418,7 +418,7 @@ func tupleAt(of *tuple, key Type) Type {
 		return wordNumber
 	}
 	for i, elem := range of.elems {
-		if plainLiteral(number(k.value)).Value == itoa(i) && !elem.rest {
+		if k.value == itoa(i) && !elem.rest {
 			if elem.optional {
 				return unite(elem.of.get(), wordUndefined)
 			}
@@ -434,7 +434,9 @@ func (e *Evaluator) mapped(t *syntax.MappedType, s *Scope) Type {
 	// What the members keep of the type that they are taken from: keyof T says
 	// which that is, and T[K] as the value.
 	var source Type
-	if op, ok := unparen(t.Param.Constraint).(*syntax.OperatorType); ok && op.Op == "keyof" {
+	op, keyof := unparen(t.Param.Constraint).(*syntax.OperatorType)
+	keyof = keyof && op.Op == "keyof"
+	if keyof {
 		source = e.Type(op.Type, s)
 	} else if i, ok := unparen(t.Type).(*syntax.IndexedType); ok {
 		if id, ok := i.Index.(*syntax.TypeName); ok {
@@ -443,10 +445,7 @@ func (e *Evaluator) mapped(t *syntax.MappedType, s *Scope) Type {
 			}
 		}
 	}
-	whole := t.As == nil
-	if op, ok := unparen(t.Param.Constraint).(*syntax.OperatorType); !ok || op.Op != "keyof" {
-		whole = false
-	}
+	whole := keyof && t.As == nil
 	if whole {
 		switch of := source.(type) {
 		case *list:
@@ -461,7 +460,7 @@ func (e *Evaluator) mapped(t *syntax.MappedType, s *Scope) Type {
 			return out
 		case *union:
 			// Each member of a union by itself.
-			if id, ok := unparen(t.Param.Constraint).(*syntax.OperatorType).Type.(*syntax.TypeName); ok {
+			if id, ok := op.Type.(*syntax.TypeName); ok {
 				if head, _, ok := entity(id.Name); ok {
 					if _, bound := s.typeOf(head); bound {
 						var all []Type
@@ -483,7 +482,7 @@ func (e *Evaluator) mapped(t *syntax.MappedType, s *Scope) Type {
 		if source != nil {
 			from = e.shapeOf(source)
 		}
-		if whole || t.As != nil && source != nil && e.isKeyof(t) {
+		if keyof {
 			var names []Type
 			for _, m := range from.members {
 				names = append(names, text(m.name))
@@ -510,11 +509,6 @@ func (e *Evaluator) mapped(t *syntax.MappedType, s *Scope) Type {
 		}
 		return made
 	}}
-}
-
-func (e *Evaluator) isKeyof(t *syntax.MappedType) bool {
-	op, ok := unparen(t.Param.Constraint).(*syntax.OperatorType)
-	return ok && op.Op == "keyof"
 }
 
 // mapKey adds the member that a mapped type makes of one key.

@@ -270,7 +270,7 @@ func (p *plainer) shape(s *shape) types.Type {
 		list = append(list, o)
 	}
 	if len(s.news) > 0 {
-		list = append(list, &types.Named{Name: "Unread"}) // the language has no constructors
+		list = append(list, unread) // the language has no constructors
 	}
 	for _, b := range s.bases {
 		if b.of == nil {

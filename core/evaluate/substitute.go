@@ -48,16 +48,14 @@ func (e *Evaluator) substitute(t Type, by map[*param]Type, depth int) Type {
 		return e.keysOf(e.substitute(t.of, by, depth+1))
 	case *access:
 		of, key := e.substitute(t.of, by, depth+1), e.substitute(t.key, by, depth+1)
-		if s := e.shapeOf(of); true {
-			if k, ok := key.(literal); ok {
-				if m := s.member(k.value); m != nil {
-					return m.of.get()
-				}
+		if k, ok := key.(literal); ok {
+			if m := e.shapeOf(of).member(k.value); m != nil {
+				return m.of.get()
 			}
 		}
 		return &access{of, key}
 	case *object:
-		if t.key != nil && len(t.args) == 0 || !e.mentions(t, by) {
+		if t.key != nil && len(t.args) == 0 || !holdsParams(t) {
 			return t
 		}
 		made := &object{name: t.name, key: t.key, args: all(t.args), opaque: t.opaque, from: t.from}
@@ -81,9 +79,9 @@ func (e *Evaluator) substitute(t Type, by map[*param]Type, depth int) Type {
 	return t
 }
 
-// mentions reports whether an object may hold one of the parameters. Declared
-// ones tell by their arguments.
-func (e *Evaluator) mentions(o *object, by map[*param]Type) bool {
+// holdsParams reports whether an object may hold type parameters. Declared ones
+// tell by their arguments.
+func holdsParams(o *object) bool {
 	if o.key == nil {
 		return true
 	}

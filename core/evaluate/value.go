@@ -333,7 +333,7 @@ func (e *Evaluator) unary(x *syntax.Unary, s *Scope, fixed bool) Type {
 // constant is the type of a value that the compiler works out: that of an enum
 // member. Arithmetic is done here and nowhere else, as in the language.
 func (e *Evaluator) constant(x syntax.Expr, s *Scope) Type {
-	b, ok := syntax.Bare(orNone(x)).(*syntax.Binary)
+	b, ok := syntax.Bare(x).(*syntax.Binary)
 	if !ok {
 		return e.expr(x, s, true)
 	}
@@ -350,14 +350,6 @@ func (e *Evaluator) constant(x syntax.Expr, s *Scope) Type {
 		}
 	}
 	return e.odd(s, x, "the value of this enum member is worked out when it runs")
-}
-
-// orNone is x, or an expression that is none.
-func orNone(x syntax.Expr) syntax.Expr {
-	if x == nil {
-		return &syntax.Bad{}
-	}
-	return x
 }
 
 // arithmetic are the operators of enum members over whole numbers.
@@ -498,7 +490,7 @@ func (e *Evaluator) returned(fn *syntax.Func, s *Scope) Type {
 	}
 	var all []Type
 	drawn := false
-	eachReturn(fn.Body, func(x syntax.Expr) {
+	syntax.Returns(fn.Body, func(x syntax.Expr) {
 		if _, element := syntax.Bare(x).(*syntax.Element); element {
 			drawn = true
 		}
@@ -506,7 +498,7 @@ func (e *Evaluator) returned(fn *syntax.Func, s *Scope) Type {
 	if drawn {
 		return wrap(content)
 	}
-	eachReturn(fn.Body, func(x syntax.Expr) { all = append(all, widen(e.Expr(x, inner))) })
+	syntax.Returns(fn.Body, func(x syntax.Expr) { all = append(all, widen(e.Expr(x, inner))) })
 	for _, t := range all {
 		if e.isContent(t) {
 			return wrap(content)
@@ -539,21 +531,6 @@ func (e *Evaluator) locals(stmt syntax.Stmt, s *Scope) {
 	case *syntax.Alias, *syntax.Interface:
 		// Types declared in bodies are seen in their statements only.
 	}
-}
-
-// eachReturn calls f for what a body gives back, not for what functions in it do.
-func eachReturn(body syntax.Node, f func(x syntax.Expr)) {
-	syntax.Walk(body, func(n syntax.Node) bool {
-		switch n := n.(type) {
-		case *syntax.Func, *syntax.Class:
-			return false
-		case *syntax.Return:
-			if !n.Throw && n.X != nil {
-				f(n.X)
-			}
-		}
-		return true
-	})
 }
 
 // class is the type of a class as a value: what constructs its instances, with
@@ -709,12 +686,9 @@ func (e *Evaluator) applied(sig *signature, args, given []Type) *signature {
 		return sig
 	}
 	by := map[*param]Type{}
-	found := candidates{}
-	for i, p := range sig.typeParams {
-		found[p] = &candidate{}
-		if i < len(args) {
-			by[p] = args[i]
-		}
+	found := asking(sig.typeParams)
+	for i, a := range args {
+		by[sig.typeParams[i]] = a
 	}
 	if len(args) == 0 {
 		for i, g := range given {

@@ -45,8 +45,8 @@ func (e *Evaluator) variants(pkg string, args []syntax.Type, s *Scope) Type {
 		if !ok {
 			continue
 		}
-		if axes, ok := valueOf(table, "variants").(*syntax.Object); ok {
-			defaults, _ := valueOf(table, "defaultVariants").(*syntax.Object)
+		if axes, ok := bareValue(table, "variants").(*syntax.Object); ok {
+			defaults, _ := bareValue(table, "defaultVariants").(*syntax.Object)
 			return e.axes(axes, defaults, sym.Module)
 		}
 	}
@@ -60,7 +60,7 @@ func (e *Evaluator) axes(table, defaults *syntax.Object, m *modules.Module) Type
 		made := &shape{}
 		for _, axis := range table.Props {
 			name, ok := syntax.KeyName(axis.Key)
-			values, isTable := orNone(axis.Value).(*syntax.Object)
+			values, isTable := axis.Value.(*syntax.Object)
 			if !ok || !isTable {
 				made.bases = append(made.bases, e.base(e.odd(In(m), axis, "the values of this variant are worked out when it runs")))
 				continue
@@ -80,7 +80,7 @@ func (e *Evaluator) axes(table, defaults *syntax.Object, m *modules.Module) Type
 			}
 			x := &member{name: name, of: known(unite(append(all, wordNull)...)), optional: true, module: m, node: axis}
 			if defaults != nil {
-				x.fallback = valueOf(defaults, name)
+				x.fallback = bareValue(defaults, name)
 			}
 			made.put(x)
 		}
@@ -88,13 +88,11 @@ func (e *Evaluator) axes(table, defaults *syntax.Object, m *modules.Module) Type
 	}}
 }
 
-// valueOf gives the value of a property of an object literal, its casts taken
+// bareValue gives the value of a property of an object literal, its casts taken
 // off, or nil.
-func valueOf(o *syntax.Object, name string) syntax.Expr {
-	for _, p := range o.Props {
-		if key, ok := syntax.KeyName(p.Key); ok && key == name && p.Kind == syntax.InitProperty {
-			return syntax.Bare(p.Value)
-		}
+func bareValue(o *syntax.Object, name string) syntax.Expr {
+	if p := o.Lookup(name); p != nil {
+		return syntax.Bare(p.Value)
 	}
 	return nil
 }

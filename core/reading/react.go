@@ -162,7 +162,7 @@ func (r *reader) made(m *made, value syntax.Expr) (*made, string) {
 	if m.styled != nil {
 		return m, ""
 	}
-	direct, _ := syntax.Bare(orBad(value)).(*syntax.Func)
+	direct, _ := syntax.Bare(value).(*syntax.Func)
 	if m.fn != nil && m.class == nil && drawsJSX(m.fn) && (direct == m.fn || r.eval.Unknown(m.of) == "") {
 		return m, ""
 	}
@@ -182,14 +182,6 @@ func (r *reader) made(m *made, value syntax.Expr) (*made, string) {
 		}
 	}
 	return nil, why
-}
-
-// orBad is x, or an expression that is none.
-func orBad(x syntax.Expr) syntax.Expr {
-	if x == nil {
-		return &syntax.Bad{}
-	}
-	return x
 }
 
 // looksDeclared reports whether a declaration that is not understood is written
@@ -236,12 +228,10 @@ func (r *reader) bundle(name string, sym modules.Symbol, export contract.Export)
 	value, _ := valueOf(sym)
 	for _, s := range statics {
 		m := &made{module: sym.Module, of: s.Type, at: r.rel(s.At), doc: standing[syntax.Node]{}}
-		if o, ok := syntax.Bare(orBad(value)).(*syntax.Object); ok {
-			for _, p := range o.Props {
-				if key, ok := syntax.KeyName(p.Key); ok && key == s.Name && p.Kind == syntax.InitProperty {
-					m.doc = standing[syntax.Node]{sym.Module, p}
-					r.unwrap(m, p.Value, 0)
-				}
+		if o, ok := syntax.Bare(value).(*syntax.Object); ok {
+			if p := o.Lookup(s.Name); p != nil {
+				m.doc = standing[syntax.Node]{sym.Module, p}
+				r.unwrap(m, p.Value, 0)
 			}
 		}
 		c := r.reactComponent(name+"."+s.Name, m)
@@ -505,9 +495,19 @@ func drawsJSX(fn *syntax.Func) bool {
 }
 
 // assigned lists what the top of a module assigns to a member of a name: X.y = z.
-func assigned(of declared) map[string]part {
-	found := map[string]part{}
-	for _, s := range of.module.File.Body {
+// A module is looked through once for all its names.
+func (r *reader) assigned(of declared) map[string]part {
+	if r.assignments[of.module] == nil {
+		r.assignments[of.module] = assignments(of.module)
+	}
+	return r.assignments[of.module][of.name]
+}
+
+// assignments lists what the top of a module assigns to members, by the name of
+// what they are members of and their own.
+func assignments(m *modules.Module) map[string]map[string]part {
+	found := map[string]map[string]part{}
+	for _, s := range m.File.Body {
 		e, ok := s.(*syntax.ExprStmt)
 		if !ok {
 			continue
@@ -522,18 +522,22 @@ func assigned(of declared) map[string]part {
 		}
 		id, plain := syntax.Bare(member.X).(*syntax.Ident)
 		name, named := member.Name.(*syntax.Ident)
-		if plain && named && id.Name == of.name {
-			found[name.Name] = part{of.module, name.Name, b.Y, e}
+		if !plain || !named {
+			continue
 		}
+		if found[id.Name] == nil {
+			found[id.Name] = map[string]part{}
+		}
+		found[id.Name][name.Name] = part{m, name.Name, b.Y, e}
 	}
 	return found
 }
 
 // static gives the value of a static member of a component: assigned to one of
 // its names, or declared in its class.
-func (m *made) static(name string) (part, bool) {
+func (r *reader) static(m *made, name string) (part, bool) {
 	for _, of := range m.names {
-		if p, ok := assigned(of)[name]; ok {
+		if p, ok := r.assigned(of)[name]; ok {
 			return p, true
 		}
 	}
@@ -563,7 +567,7 @@ func (m *made) static(name string) (part, bool) {
 func (r *reader) parts(c *contract.Contract, m *made) []*contract.Contract {
 	list := m.parts
 	for _, of := range m.names {
-		for _, p := range assigned(of) {
+		for _, p := range r.assigned(of) {
 			list = append(list, p)
 		}
 	}

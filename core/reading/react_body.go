@@ -129,7 +129,7 @@ func (t *taken) shape(m *made) *evaluate.Shape {
 // defaults gives the static table of defaults of a component, or nil, with the
 // module that it stands in.
 func (r *reader) defaults(m *made) (*syntax.Object, *modules.Module) {
-	if p, ok := m.static("defaultProps"); ok {
+	if p, ok := r.static(m, "defaultProps"); ok {
 		if o, in, ok := r.objectOf(p.module, p.value, 0); ok {
 			return o, in
 		}
@@ -142,10 +142,8 @@ func (r *reader) defaults(m *made) (*syntax.Object, *modules.Module) {
 // pass; the documentation speaks where nothing else does.
 func (s *sorter) defaultOf(name string, d doc) contract.Default {
 	if s.defaults != nil {
-		for _, p := range s.defaults.Props {
-			if key, ok := syntax.KeyName(p.Key); ok && key == name && p.Kind == syntax.InitProperty {
-				return defaultValue(s.tableIn, p.Value)
-			}
+		if p := s.defaults.Lookup(name); p != nil {
+			return defaultValue(s.tableIn, p.Value)
 		}
 	}
 	if p := s.taken.byName[name]; p != nil && p.Default != nil {
@@ -357,7 +355,7 @@ func (r *reader) body(m *made, t *taken) *body {
 	}
 	if m.fn.Body != nil {
 		walk(m.fn.Body, false)
-		b.returns(m.fn.Body)
+		syntax.Returns(m.fn.Body, func(x syntax.Expr) { b.roots = append(b.roots, x) })
 	}
 	if m.fn.X != nil {
 		walk(m.fn.X, false)
@@ -388,7 +386,7 @@ func (b *body) becomes(name string, x syntax.Expr) {
 		return
 	}
 	if before, known := b.assigned[name]; known {
-		old, okOld := literalValue(orBad(before))
+		old, okOld := literalValue(before)
 		now, okNow := literalValue(x)
 		if !okOld || !okNow || !reflect.DeepEqual(old, now) {
 			b.assigned[name] = nil
@@ -396,21 +394,6 @@ func (b *body) becomes(name string, x syntax.Expr) {
 		return
 	}
 	b.assigned[name] = x
-}
-
-// returns collects what a body returns, not what functions in it return.
-func (b *body) returns(n syntax.Node) {
-	syntax.Walk(n, func(n syntax.Node) bool {
-		switch n := n.(type) {
-		case *syntax.Func, *syntax.Class:
-			return false
-		case *syntax.Return:
-			if !n.Throw && n.X != nil {
-				b.roots = append(b.roots, n.X)
-			}
-		}
-		return true
-	})
 }
 
 // dotted gives a.b, and this.props.b.

@@ -112,7 +112,7 @@ func (r *reader) propsOf(m *made, t *taken) props {
 	case p.of == nil && m.fn != nil && m.class == nil:
 		p.of = r.eval.ParamType(m.fn, 0, evaluate.In(m.module))
 	}
-	table, tabled := m.static("propTypes")
+	table, tabled := r.static(m, "propTypes")
 	if p.of != nil && !evaluate.IsAny(p.of) {
 		p.shape, p.typed = r.eval.Shape(r.eval.Managed(m.of, p.of)), true
 		empty := len(p.shape.Members)+len(p.shape.Natives)+len(p.shape.Bases) == 0

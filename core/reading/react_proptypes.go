@@ -86,7 +86,7 @@ func (r *reader) objectOf(m *modules.Module, x syntax.Expr, depth int) (*syntax.
 		if plain && named && depth < 10 {
 			if sym, ok := r.set.Local(m, id.Name); ok && !sym.External() && sym.Module != nil {
 				of := &made{module: sym.Module, names: []declared{{sym.Module, sym.Name}}, class: classOf(sym)}
-				if p, ok := of.static(name.Name); ok {
+				if p, ok := r.static(of, name.Name); ok {
 					return r.objectOf(p.module, p.value, depth+1)
 				}
 			}

@@ -148,8 +148,10 @@ type reader struct {
 	conflicts []Conflict
 	seen      map[string]int  // where the component of a declaration stands in listing
 	others    map[string]bool // declarations of other exports
-	said      map[remark]bool // what stands in listing.Unread
-	readFiles map[string]bool // files besides modules that were read
+	// assignments are what modules assign to members, of those looked through.
+	assignments map[*modules.Module]map[string]map[string]part
+	said        map[remark]bool // what stands in listing.Unread
+	readFiles   map[string]bool // files besides modules that were read
 }
 
 // remark is what is said of a place.
@@ -169,7 +171,7 @@ func Read(fsys fs.FS, o Options) (*Result, error) {
 	if err != nil {
 		return nil, err
 	}
-	r := &reader{set: set, listing: &contract.Listing{Reader: Version}, seen: map[string]int{}, others: map[string]bool{}, said: map[remark]bool{}, readFiles: map[string]bool{}}
+	r := &reader{set: set, listing: &contract.Listing{Reader: Version}, seen: map[string]int{}, others: map[string]bool{}, assignments: map[*modules.Module]map[string]map[string]part{}, said: map[remark]bool{}, readFiles: map[string]bool{}}
 	chosen, err := choose(set, o.Framework)
 	if err != nil {
 		return nil, err

@@ -17,6 +17,33 @@ func WalkFile(f *File, visit func(Node) bool) {
 	}
 }
 
+// Returns calls visit for what a body gives back, not for what functions and
+// classes in it do.
+func Returns(body Node, visit func(Expr)) {
+	Walk(body, func(n Node) bool {
+		switch n := n.(type) {
+		case *Func, *Class:
+			return false
+		case *Return:
+			if !n.Throw && n.X != nil {
+				visit(n.X)
+			}
+		}
+		return true
+	})
+}
+
+// Lookup gives the property of an object literal that is written name: value,
+// or nil.
+func (o *Object) Lookup(name string) *Property {
+	for _, p := range o.Props {
+		if key, ok := KeyName(p.Key); ok && key == name && p.Kind == InitProperty {
+			return p
+		}
+	}
+	return nil
+}
+
 // Bare takes parentheses and casts off an expression.
 func Bare(x Expr) Expr {
 	for {
