@@ -93,7 +93,7 @@ func (p *plainer) of(t Type) types.Type {
 			from, _ := p.e.Set.Foreign(t.from.Path)
 			return &types.Named{Name: t.name, From: from, Args: p.arguments(t.args)}
 		}
-		return p.join(p.all(t.list), types.NewUnion, func(list []types.Type) types.Type { return &types.Union{Members: list} })
+		return types.NewUnion(p.all(t.list)...)
 	case *both:
 		return p.both(t)
 	case *list:
@@ -179,7 +179,7 @@ func (p *plainer) both(t *both) types.Type {
 		}
 	}
 	if members > maxInner {
-		return p.intersection(p.all(t.list))
+		return types.NewIntersection(p.all(t.list)...)
 	}
 	for _, m := range t.list {
 		o, ok := m.(*object)
@@ -193,7 +193,7 @@ func (p *plainer) both(t *both) types.Type {
 	if objects > 0 {
 		rest = append([]types.Type{p.shape(made)}, rest...)
 	}
-	return p.intersection(rest)
+	return types.NewIntersection(rest...)
 }
 
 func (p *plainer) object(o *object) types.Type {
@@ -282,54 +282,7 @@ func (p *plainer) shape(s *shape) types.Type {
 	for _, n := range s.natives {
 		list = append(list, &types.Named{Name: n.Name, From: n.From})
 	}
-	return p.intersection(list)
-}
-
-func (p *plainer) intersection(list []types.Type) types.Type {
-	return p.join(list, types.NewIntersection, func(list []types.Type) types.Type { return &types.Intersection{Members: list} })
-}
-
-// join makes a union or intersection. Evaluated types hold no doubles, so that
-// texts need to be compared only where two of them are made of parts.
-func (p *plainer) join(list []types.Type, safe func(...types.Type) types.Type, quick func([]types.Type) types.Type) types.Type {
-	composed := 0
-	for _, t := range list {
-		switch t := t.(type) {
-		case types.Basic, *types.Literal:
-		case *types.Named:
-			if len(t.Args) > 0 {
-				composed++
-			}
-		case *types.Union, *types.Intersection:
-			composed = 2
-		default:
-			composed++
-		}
-	}
-	if composed > 1 || len(list) < 2 {
-		return safe(list...)
-	}
-	seen := map[any]bool{}
-	kept := list[:0:0]
-	for _, t := range list {
-		var key any = t
-		switch t := t.(type) {
-		case *types.Literal:
-			key = *t
-		case *types.Named:
-			if len(t.Args) == 0 {
-				key = [2]string{t.Name, t.From}
-			}
-		}
-		if !seen[key] {
-			seen[key] = true
-			kept = append(kept, t)
-		}
-	}
-	if len(kept) == 1 {
-		return kept[0]
-	}
-	return quick(kept)
+	return types.NewIntersection(list...)
 }
 
 // arguments gives the arguments of a type that is given by its name: declared

@@ -154,60 +154,74 @@ func (n *Named) Own() bool { return n.From == "" && own[n.Name] }
 // never left out. One type stays itself; no type is never.
 func NewUnion(list ...Type) Type {
 	flat := make([]Type, 0, len(list))
-	seen := make(map[any]bool, len(list))
-	var add func(t Type)
-	add = func(t Type) {
-		if u, ok := t.(*Union); ok {
-			for _, m := range u.Members {
-				add(m)
-			}
-			return
-		}
-		if key := same(t); t != Type(Never) && !seen[key] {
-			seen[key] = true
-			flat = append(flat, t)
-		}
-	}
 	for _, t := range list {
-		add(t)
+		for _, m := range Members(t) {
+			if m != Type(Never) {
+				flat = append(flat, m)
+			}
+		}
 	}
-	switch len(flat) {
+	return unionOf(distinct(flat))
+}
+
+// unionOf is a union of types of which none is another.
+func unionOf(list []Type) Type {
+	switch len(list) {
 	case 0:
 		return Never
 	case 1:
-		return flat[0]
+		return list[0]
 	}
-	return &Union{flat}
+	return &Union{list}
 }
 
-// same is equal for equal types: cheaper than the text for the simple ones.
-func same(t Type) any {
-	switch t := t.(type) {
-	case Basic:
-		return t
-	case *Literal:
-		return *t
+// distinct gives a list without doubles, in its order. Texts are made only where
+// more than one type is composed: one alone has no double.
+func distinct(list []Type) []Type {
+	composed := 0
+	for _, t := range list {
+		if !simple(t) {
+			composed++
+		}
 	}
-	return t.String()
+	seen := make(map[any]bool, len(list))
+	kept := list[:0:0]
+	for _, t := range list {
+		var key any = t
+		if l, ok := t.(*Literal); ok {
+			key = *l
+		} else if composed > 1 && !simple(t) {
+			key = t.String()
+		}
+		if !seen[key] {
+			seen[key] = true
+			kept = append(kept, t)
+		}
+	}
+	return kept
+}
+
+// simple reports whether a type is a word or a value.
+func simple(t Type) bool {
+	switch t.(type) {
+	case Basic, *Literal:
+		return true
+	}
+	return false
 }
 
 // NewIntersection joins types to an intersection: nested ones are flattened,
 // doubles left out. One type stays itself; no type is unknown.
 func NewIntersection(list ...Type) Type {
 	var flat []Type
-	seen := map[string]bool{}
 	for _, t := range list {
-		members := []Type{t}
 		if i, ok := t.(*Intersection); ok {
-			members = i.Members
-		}
-		for _, m := range members {
-			if key := m.String(); !seen[key] {
-				seen[key] = true
-				flat = append(flat, m)
-			}
+			flat = append(flat, i.Members...)
+		} else {
+			flat = append(flat, t)
 		}
 	}
+	flat = distinct(flat)
 	switch len(flat) {
 	case 0:
 		return Unknown
@@ -238,13 +252,7 @@ func Without(t Type, drop ...Basic) Type {
 		return t
 	}
 	kept := slices.DeleteFunc(slices.Clone(Members(t)), dropped)
-	switch len(kept) {
-	case 0:
-		return Never
-	case 1:
-		return kept[0]
-	}
-	return &Union{kept}
+	return unionOf(kept)
 }
 
 // Equal reports whether two types have one canonical text, the order of unions
