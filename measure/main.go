@@ -17,6 +17,7 @@ import (
 	"strings"
 	"time"
 
+	"steadysocket/core/contract"
 	"steadysocket/core/reading"
 	"steadysocket/source"
 )
@@ -120,6 +121,23 @@ func install(folder string, l library) error {
 	return cmd.Run()
 }
 
+// read reads the package in a folder, with or without the packages around it.
+func read(dir string, around bool) (*contract.Listing, error) {
+	src, err := source.Open(context.Background(), dir)
+	if err != nil {
+		return nil, err
+	}
+	defer src.Close()
+	if around {
+		src.With(source.Around(dir))
+	}
+	result, err := reading.Read(src.FS, reading.Options{})
+	if err != nil {
+		return nil, err
+	}
+	return result.Listing, nil
+}
+
 // row is what was measured of one library.
 type row struct {
 	library
@@ -131,21 +149,13 @@ type row struct {
 func measure(typescript, folder string, l library) (*row, error) {
 	dir := filepath.Join(folder, "node_modules", filepath.FromSlash(l.Name))
 	start := time.Now()
-	src, err := source.Open(context.Background(), dir)
-	if err != nil {
-		return nil, err
-	}
-	defer src.Close()
-	if !alone {
-		src.With(source.Around(dir))
-	}
-	result, err := reading.Read(src.FS, reading.Options{})
+	listing, err := read(dir, !alone)
 	if err != nil {
 		return nil, err
 	}
 	ours := time.Since(start)
 	modules := map[string]string{}
-	for _, m := range result.Listing.Package.Modules {
+	for _, m := range listing.Package.Modules {
 		if len(modules) < 400 {
 			modules[m] = l.Name + strings.TrimPrefix(m, ".")
 		}
@@ -155,7 +165,7 @@ func measure(typescript, folder string, l library) (*row, error) {
 	if err != nil {
 		return nil, err
 	}
-	return &row{l, compare(result.Listing, k, l.declares(dir)), ours, time.Since(start), len(result.Listing.Components)}, nil
+	return &row{l, compare(listing, k, l.declares(dir)), ours, time.Since(start), len(listing.Components)}, nil
 }
 
 // declares tells which files declare what is the library's own.

@@ -9,9 +9,7 @@ import (
 	"testing"
 
 	"steadysocket/core/contract"
-	"steadysocket/core/reading"
 	"steadysocket/demo"
-	"steadysocket/source"
 )
 
 // console is where the compiler and React's types are installed.
@@ -30,18 +28,12 @@ func console(t *testing.T) string {
 // judged reads a folder, asks the compiler of the same modules and compares.
 func judged(t *testing.T, dir string, specifier func(module string) string) (*contract.Listing, *comparison) {
 	t.Helper()
-	src, err := source.Open(context.Background(), dir)
-	if err != nil {
-		t.Fatal(err)
-	}
-	defer src.Close()
-	src.With(source.Around(dir))
-	r, err := reading.Read(src.FS, reading.Options{Library: "Judged"})
+	l, err := read(dir, true)
 	if err != nil {
 		t.Fatal(err)
 	}
 	modules := map[string]string{}
-	for _, m := range r.Listing.Package.Modules {
+	for _, m := range l.Package.Modules {
 		modules[m] = specifier(m)
 	}
 	k, err := ask(context.Background(), filepath.Join(console(t), "node_modules", "typescript"), console(t), modules)
@@ -51,7 +43,7 @@ func judged(t *testing.T, dir string, specifier func(module string) string) (*co
 	if len(k.Missing) > 0 {
 		t.Errorf("the compiler did not find %v", k.Missing)
 	}
-	return r.Listing, compare(r.Listing, k, within(dir))
+	return l, compare(l, k, within(dir))
 }
 
 // agrees holds that nothing differs, and that there was something to compare.

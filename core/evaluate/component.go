@@ -246,19 +246,30 @@ func (e *Evaluator) propsOfEach(t Type, s *Scope, at syntax.Node) Type {
 // element is the set of attributes of a native element, from the table that the
 // framework's names declare.
 func (e *Evaluator) element(name string) (Type, bool) {
+	table := e.elements
+	if table == nil {
+		// At the bound of depth there is nothing to keep.
+		if table = e.elementTable(); len(table.members) > 0 {
+			e.elements = table
+		}
+	}
+	if m := table.member(name); m != nil {
+		return m.of.get(), true
+	}
+	return nil, false
+}
+
+func (e *Evaluator) elementTable() *shape {
 	for _, m := range e.Set.Known {
 		sym, ok := e.Set.Export(m, "JSX")
 		if ok {
 			sym, ok = e.Set.Member(sym, "IntrinsicElements")
 		}
-		if !ok {
-			continue
-		}
-		if m := e.shapeOf(e.symbol(sym, nil, In(sym.Module), sym.Module.File)).member(name); m != nil {
-			return m.of.get(), true
+		if ok {
+			return e.shapeOf(e.symbol(sym, nil, In(sym.Module), sym.Module.File))
 		}
 	}
-	return nil, false
+	return &shape{}
 }
 
 // Managed gives the props that a component takes as a tag: what its static table

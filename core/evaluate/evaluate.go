@@ -50,6 +50,7 @@ type Evaluator struct {
 	out       map[Type]givenOut       // types given out before
 	shared    map[memberType]givenOut // types of members given out before
 	inferring map[[2]any]bool         // pairs that are being inferred from
+	elements  *shape                  // native elements with their attributes; nil until asked for
 	looks     int                     // of the inference at hand
 	depth     int
 	steps     int // since depth was 0
