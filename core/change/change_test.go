@@ -63,7 +63,6 @@ var rows = []struct{ name, old, new, forth, back string }{
 	{"base", "props: { a: string }", "bases: [{ name: B, from: other }]\nprops: { a: string }", "base-unresolved", "base-unresolved"},
 	{"base hides what went", "props: { a: string, b: string }", "bases: [{ name: B, from: other }]\nprops: { a: string }", "base-unresolved", "base-unresolved"},
 	{"words", "summary: one", "summary: two", "words-changed", "words-changed"},
-	{"not compared", "guarantees: []", "guarantees: [{ state: busy, promise: quiet }]", "not-compared", "not-compared"},
 	{"root", "root: { elements: [div] }", "root: { elements: [ol] }", "root-changed", "root-changed"},
 	{"root unknown", "root: { elements: [div] }", "summary: none", "root-unknown", "root-unknown"},
 	{"root choice", "root: { elements: [p, span], chosenBy: as, among: [p, span] }\nprops: { as: \"'p' | 'span'\" }", "root: { elements: [p] }", "prop-removed root-choice-dropped", "prop-added"},
@@ -148,8 +147,62 @@ var rows = []struct{ name, old, new, forth, back string }{
 	{"part renamed", "parts: { Pane: { component: X.Pane } }", "parts: { Panel: { component: X.Panel, was: [Pane] } }", "part-renamed", "part-renamed"},
 	{"part place", "parts: { Row: { component: X.Row } }", "parts: { Row: { component: X.Row, within: [X] } }", "part-place-changed", "part-place-changed"},
 	{"handle", "handle: { type: Ref<HTMLElement> }", "handle: { type: Ref<HTMLDivElement> }", "handle-type-changed", "handle-type-changed"},
+	{"weaker exclusion", "props: { a: boolean, b: boolean }\nexclusions: [{ when: { a: true, b: true } }]", "props: { a: boolean, b: boolean }\nexclusions: [{ when: { a: true } }]", "combination-forbidden", "combination-allowed"},
+	{"companion more", "props: { a: boolean, b: boolean, c: boolean }\ncompanions: [{ given: a, needs: [b] }]", "props: { a: boolean, b: boolean, c: boolean }\ncompanions: [{ given: a, needs: [c, b] }]", "companion-needed", "companion-dropped"},
+	{"two-way value", "props: { v: string }\nevents: { c: { payload: unknown } }\ntwoWay: [{ value: v, change: c, held: app }]", "props: { v: \"string | number\" }\nevents: { c: { payload: unknown } }\ntwoWay: [{ value: v, change: c, held: app }]", "two-way-widened type-widened", "type-narrowed"},
+	{"two-way value told by its event", "props: { v: string }\nevents: { c: { payload: { form: positional, fields: [{ x: string }] } } }\ntwoWay: [{ value: v, change: c, held: app }]", "props: { v: \"string | number\" }\nevents: { c: { payload: { form: positional, fields: [{ x: \"string | number\" }] } } }\ntwoWay: [{ value: v, change: c, held: app }]", "payload-widened type-widened", "type-narrowed payload-narrowed"},
+	{"mode", modal + "modes:\n  - { when: { kind: one }, members: { limit: { absent: true } } }\n  - { when: { kind: many }, members: { limit: number } }", modal + "modes:\n  - { when: { kind: one }, members: { limit: { absent: true } } }", "mode-removed", "mode-added"},
+	{"mode gone with its value", modal + "modes:\n  - { when: { kind: one }, members: { limit: { absent: true } } }\n  - { when: { kind: many }, members: { limit: number } }", "props: { kind: \"'one'\", limit: number }\nmodes:\n  - { when: { kind: one }, members: { limit: { absent: true } } }", "value-removed", "mode-added value-added"},
+	{"mode narrowed", modal + "modes:\n  - { when: { kind: one }, members: { limit: number } }", modal + "modes:\n  - { when: { kind: one }, members: { limit: { absent: true } } }", "mode-narrowed", "mode-widened"},
+	{"mode asks for more", modal + "modes:\n  - { when: { kind: one }, members: { limit: number } }", modal + "modes:\n  - { when: { kind: one }, members: { limit: { type: number, required: true } } }", "mode-narrowed", "mode-widened"},
+	{"mode takes less", modal + "modes:\n  - { when: { kind: [one, many] }, members: { limit: \"number | string\" } }", modal + "modes:\n  - { when: { kind: [one, many] }, members: { limit: number } }", "mode-narrowed", "mode-widened"},
+	{"modes fall away", modal + "modes:\n  - { when: { kind: one }, members: { limit: { absent: true } } }\n  - { when: { kind: many }, members: { limit: number } }", modal, "mode-widened", "mode-narrowed"},
+	{"mode by prop", "props: { kind: \"'one' | 'many'\", v: { type: \"string | number\", perMode: [{ when: { kind: one }, type: string }] } }", "props: { kind: \"'one' | 'many'\", v: { type: \"string | number\", perMode: [{ when: { kind: one }, type: number }] } }", "mode-narrowed", "mode-narrowed"},
+	{"handle member", "handle: { type: Ref<H>, members: { open: \"() => void\" } }", "handle: { type: Ref<H>, members: { open: \"() => void\", close: \"() => void\" } }", "handle-member-added", "handle-member-removed"},
+	{"handle member poorer", "handle: { type: Ref<H>, members: { at: number } }", "handle: { type: Ref<H>, members: { at: \"number | null\" } }", "handle-member-poorer", "handle-member-richer"},
+	{"handle member unsure", "handle: { type: Ref<H>, members: { at: Thing } }", "handle: { type: Ref<H>, members: { at: Other } }", "handle-member-unsure", "handle-member-unsure"},
+
+	{"style hook", "styleHooks: { properties: [--a] }", "styleHooks: { properties: [--a, --b], classes: [c], data: { data-d: d } }", "style-hook-added style-hook-added style-hook-added", "style-hook-removed style-hook-removed style-hook-removed"},
+	{"style hook reflects", "styleHooks: { data: { data-d: d } }", "styleHooks: { data: { data-d: e } }", "style-hook-changed", "style-hook-changed"},
+	{"style hook unknown", "styleHooks: { classes: [c] }", "passThrough: unknown", "promise-unknown pass-through-unknown", "promise-unknown pass-through-unknown"},
+	{"token", "theming: { tokens: [ink] }", "theming: { tokens: [] }", "token-dropped", "token-added"},
+	{"app default", "theming: { appDefaults: [ink] }", "summary: none", "app-default-dropped", "app-default-added"},
+	{"provider", "summary: none", "context: { needs: { Quay: { from: lib } } }", "provider-needed", "provider-dropped"},
+	{"provider that may be missing", "context: { needs: { Quay: { from: lib, optional: true } } }", "context: { needs: { Quay: { from: lib } } }", "provider-needed", ""},
+	{"provider read", "summary: none", "context: { needs: { Quay: { from: lib, optional: true } } }", "provider-read", "provider-dropped"},
+	{"provider moved", "context: { needs: { Quay: { from: lib } } }", "context: { needs: { Quay: { from: other } } }", "provider-moved", "provider-moved"},
+	{"provided", "context: { provides: { deck: string } }", "context: { provides: { deck: string, row: string } }", "provided-added", "provided-removed"},
+	{"provided type", "context: { provides: { deck: string } }", "context: { provides: { deck: number } }", "provided-changed", "provided-changed"},
+	{"provided unsure", "context: { provides: { deck: Thing } }", "context: { provides: { deck: Other } }", "provided-unsure", "provided-unsure"},
+	{"injected", "context: { injects: { size: { type: string } } }", "context: { injects: { size: { type: string }, tone: { type: string } } }", "injected-added", "injected-removed"},
+	{"injected over the child", "context: { injects: { size: { type: string } } }", "context: { injects: { size: { type: string, overrides: true } } }", "injected-overrides", ""},
+	{"pairs", "pairs: [{ members: [A.x, B.x] }]", "pairs: [{ members: [B.y, A.x] }]", "pair-added pair-removed", "pair-added pair-removed"},
+	{"pairs in another order", "pairs: [{ members: [A.x, B.x] }]", "pairs: [{ members: [B.x, A.x] }]", "", ""},
+	{"state change", "stateChanges: { more: {} }", "stateChanges: { more: {}, fewer: {} }", "state-change-added", "state-change-removed"},
+	{"state change renamed", "stateChanges: { less: {} }", "stateChanges: { fewer: { was: [less] } }", "state-change-renamed", "state-change-removed state-change-added"},
+	{"state change payload", "stateChanges: { more: { payload: { form: named, fields: { count: number } } } }", "stateChanges: { more: { payload: { form: named, fields: { count: number, by: number } } } }", "state-change-richer", "state-change-poorer"},
+	{"guarantee", "guarantees: [{ state: busy, promise: quiet }]", "guarantees: [{ state: busy, promise: quiet }, { state: busy, event: press, promise: nothing }]", "guarantee-added", "guarantee-withdrawn"},
+	{"guarantee altered", "guarantees: [{ state: busy, promise: quiet }]", "guarantees: [{ state: busy, promise: loud }]", "guarantee-altered", "guarantee-altered"},
+	{"value set", "valueSets: { signs: { from: s, version: 1.0.0, values: [a, b] } }", "valueSets: { signs: { from: s, version: 1.1.0, values: [a, b, c] } }", "value-set-value-added", "value-set-value-gone"},
+	{"value set moved", "valueSets: { signs: { from: s, version: 1.0.0, values: [a] } }", "valueSets: { signs: { from: s, version: 1.1.0, values: [a] } }", "value-set-moved", "value-set-moved"},
+	{"value set gone", "valueSets: { signs: { from: s, values: [a] } }", "summary: none", "value-set-gone", ""},
+	{"inside", "inside: [{ element: div }]", "inside: [{ element: p }]", "inside-changed", "inside-changed"},
+	{"inside and words", "summary: one\ninside: [{ element: div }]", "summary: two\ninside: [{ element: p }]", "inside-changed words-changed", "inside-changed words-changed"},
+	{"result", logic + "result: { form: named, fields: { a: string } }", logic + "result: { form: named, fields: { a: string, b: string } }", "result-added", "result-removed"},
+	{"result renamed", logic + "result: { form: named, fields: { a: string } }", logic + "result: { form: named, fields: { b: { type: string, was: a } } }", "result-renamed", "result-removed result-added"},
+	{"result reordered", logic + "result: { form: positional, fields: [{ a: string }, { b: number }] }", logic + "result: { form: positional, fields: [{ b: number }, { a: string }] }", "result-reordered", "result-reordered"},
+	{"result widened", logic + "result: { form: named, fields: { a: string } }", logic + "result: { form: named, fields: { a: \"string | null\" } }", "result-widened", "result-narrowed"},
+	{"result replaced", logic + "result: { form: named, fields: { a: string } }", logic + "result: { form: named, fields: { a: number } }", "result-replaced", "result-replaced"},
+	{"result unsure", logic + "result: { form: named, fields: { a: Thing } }", logic + "result: { form: named, fields: { a: Other } }", "result-unsure", "result-unsure"},
+	{"result form", logic + "result: { form: named, fields: { a: string } }", logic + "result: { form: positional, fields: [{ a: string }] }", "result-form-changed", "result-form-changed"},
+	{"result sometimes", logic + "result: { form: named, fields: { a: string } }", logic + "result: { form: named, fields: { a: { type: string, optional: true } } }", "result-sometimes", "result-always"},
 	{"handle lost", "handle: { type: Ref<HTMLElement> }", "summary: none", "handle-lost", "handle-added"},
 }
+
+const (
+	modal = "props: { kind: \"'one' | 'many'\", limit: number }\n"
+	logic = "kind: logic\n"
+)
 
 // TestRows holds every row of the table in both directions.
 func TestRows(t *testing.T) {
@@ -199,18 +252,41 @@ func TestPackageRows(t *testing.T) {
 		}
 	}
 	old, new := base(), base()
-	old.Package.Peers, new.Package.Peers = map[string]string{"react": ">=18"}, map[string]string{"react": ">=19"}
 	old.Exports = []contract.Exported{{Name: "f", Kind: "function", Type: contract.MustType("() => string")}}
 	new.Exports = []contract.Exported{{Name: "f", Kind: "function", Type: contract.MustType("() => number")}}
-	if got := kinds(Compare(old, new, Options{})); got != "export-changed peer-changed" {
+	if got := kinds(Compare(old, new, Options{})); got != "export-changed" {
 		t.Errorf("it is %q", got)
+	}
+}
+
+func TestPeers(t *testing.T) {
+	for _, test := range []struct {
+		old, new string
+		forth    Kind
+		back     Kind
+	}{
+		{">=18", ">=19", PeerNarrowed, PeerWidened},
+		{"^18.0.0", "^18.0.0 || ^19.0.0", PeerWidened, PeerNarrowed},
+		{"^18.0.0", "^19.0.0", PeerNarrowed, PeerNarrowed},
+		{"^18.0.0", ">=18.0.0 <19.0.0", "", ""},
+		{"~1.2.3", "^1.2.3", PeerWidened, PeerNarrowed},
+		{"1.2.3", "1.2.4", PeerNarrowed, PeerNarrowed},
+		{"*", ">=0.0.0", "", ""},
+		{"workspace:*", "^1.0.0", PeerUnsure, PeerUnsure},
+	} {
+		if got := peerKind(test.old, test.new); got != test.forth {
+			t.Errorf("%s → %s is %q, want %q", test.old, test.new, got, test.forth)
+		}
+		if got := peerKind(test.new, test.old); got != test.back {
+			t.Errorf("%s → %s is %q, want %q", test.new, test.old, got, test.back)
+		}
 	}
 }
 
 // TestEveryKindIsMet holds that each kind of the table stands in the tests above
 // or in the demo's history.
 func TestEveryKindIsMet(t *testing.T) {
-	met := map[Kind]bool{ModuleAdded: true, ModuleRemoved: true, ExportAdded: true, ExportRemoved: true, ExportChanged: true, PeerAdded: true, PeerRemoved: true, PeerChanged: true}
+	met := map[Kind]bool{ModuleAdded: true, ModuleRemoved: true, ExportAdded: true, ExportRemoved: true, ExportChanged: true, PeerAdded: true, PeerRemoved: true, PeerNarrowed: true, PeerWidened: true, PeerUnsure: true}
 	for _, row := range rows {
 		for _, kind := range strings.Fields(row.forth + " " + row.back) {
 			met[Kind(kind)] = true

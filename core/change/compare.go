@@ -139,6 +139,12 @@ func (c *comparison) pair(o, n *contract.Contract, pairing *Pairing) {
 	}
 	if o.InterfaceHash != "" && o.InterfaceHash == n.InterfaceHash {
 		if o.ContentHash != n.ContentHash {
+			if o.InsideHash != n.InsideHash {
+				c.inside(me, o, n)
+				if sameWords(o, n) {
+					return
+				}
+			}
 			c.add(found{kind: WordsChanged, member: me, before: side(o.Summary, o.At), after: side(n.Summary, n.At)})
 		}
 		return
@@ -162,8 +168,19 @@ func (c *comparison) pair(o, n *contract.Contract, pairing *Pairing) {
 	c.twoWay(o, n)
 	c.combinations(o, n)
 	c.parts(o, n)
+	c.modes(me, o, n)
 	c.handle(o, n)
-	c.rest(me, o, n)
+	c.promises(me, o, n)
+}
+
+// sameWords reports whether two contracts of one interface differ in nothing
+// but what is drawn inside.
+func sameWords(o, n *contract.Contract) bool {
+	a, b := *o, *n
+	a.Inside, b.Inside = nil, nil
+	a.Hashes()
+	b.Hashes()
+	return a.ContentHash == b.ContentHash
 }
 
 // once puts what could be read on one side only of several members into one
@@ -473,7 +490,27 @@ func (c *comparison) twoWay(o, n *contract.Contract) {
 			f.before, f.after = side(heldText(before), o.At), side(heldText(after), n.At)
 			c.add(f)
 		}
+		c.widenedTwoWay(o, n, value)
 	}
+}
+
+// widenedTwoWay tells that a value which may be more than it could is handed
+// back too, where what reports it does not show that by itself.
+func (c *comparison) widenedTwoWay(o, n *contract.Contract, value string) {
+	a, b := o.Prop(value), n.Prop(value)
+	if a == nil || b == nil || !a.Type.Known() || !b.Type.Known() || relate(a.Type.T, b.Type.T) != widened {
+		return
+	}
+	at := slices.IndexFunc(n.TwoWay, func(w contract.TwoWay) bool { return w.Value == value })
+	event := n.Event(n.TwoWay[at].Change)
+	if event == nil {
+		return
+	}
+	if before := o.Event(event.Name); before != nil && before.Payload != nil && event.Payload != nil && !before.Payload.Unknown && !event.Payload.Unknown {
+		return // the rows of the payload tell whether more is reported
+	}
+	c.add(found{kind: TwoWayWidened, member: memberOf("twoWay", value, a.Spelled), why: a.Spelled.Or(value),
+		before: side(a.Type.String(), a.At), after: side(b.Type.String(), b.At), extra: Detail{Names: []string{event.Spelled.Or(event.Name)}, Position: 1, Field: []string{value}}})
 }
 
 func heldText(held map[string]bool) string {
@@ -486,56 +523,76 @@ func heldText(held map[string]bool) string {
 	return "held " + strings.Join(list, " or ")
 }
 
-// combinations compares exclusions and companions as sets.
+// combinations compares exclusions and companions as sets: what was forbidden
+// by a weaker condition than before is forbidden still.
 func (c *comparison) combinations(o, n *contract.Contract) {
 	m := Member{Kind: "component", Name: o.Component}
-	texts := func(x *contract.Contract) (exclusions map[string]contract.Exclusion, companions map[string]contract.Companion) {
-		exclusions, companions = map[string]contract.Exclusion{}, map[string]contract.Companion{}
-		for _, e := range x.Exclusions {
-			var parts []string
-			for name, v := range e.When {
-				parts = append(parts, fmt.Sprintf("%s=%v", name, v))
-			}
-			sort.Strings(parts)
-			exclusions[strings.Join(parts, " with ")] = e
+	for _, e := range n.Exclusions {
+		if forbids(o.Exclusions, e) {
+			continue
 		}
-		for _, e := range x.Companions {
-			needs := append([]string(nil), e.Needs...)
-			sort.Strings(needs)
-			companions[e.Given+" needs "+strings.Join(needs, ", ")] = e
-		}
-		return
+		text := exclusionText(e)
+		c.add(found{kind: CombinationForbidden, member: m, why: text, detail: text, silent: silenceOf(e.InType), after: side(text, n.At), extra: Detail{Names: slices.Sorted(maps.Keys(e.When)), Value: e.When}})
 	}
-	oldX, oldC := texts(o)
-	newX, newC := texts(n)
-	for text, e := range newX {
-		if _, ok := oldX[text]; !ok {
-			silent := Always
-			if e.InType {
-				silent = Unchecked
-			}
-			c.add(found{kind: CombinationForbidden, member: m, why: text, detail: text, silent: silent, after: side(text, n.At), extra: Detail{Names: slices.Sorted(maps.Keys(e.When)), Value: e.When}})
-		}
-	}
-	for text := range oldX {
-		if _, ok := newX[text]; !ok {
+	for _, e := range o.Exclusions {
+		if text := exclusionText(e); !forbids(n.Exclusions, e) {
 			c.add(found{kind: CombinationAllowed, member: m, why: text, detail: text, before: side(text, o.At)})
 		}
 	}
-	for text, e := range newC {
-		if _, ok := oldC[text]; !ok {
-			silent := Always
-			if e.InType {
-				silent = Unchecked
-			}
-			c.add(found{kind: CompanionNeeded, member: m, why: text, detail: text, silent: silent, after: side(text, n.At), extra: Detail{Names: append([]string{e.Given}, e.Needs...)}})
+	for _, e := range n.Companions {
+		missing := missingFrom(e.Needs, needed(o.Companions, e.Given))
+		if text := companionText(e.Given, missing); len(missing) > 0 {
+			c.add(found{kind: CompanionNeeded, member: m, why: text, detail: text, silent: silenceOf(e.InType), after: side(text, n.At), extra: Detail{Names: append([]string{e.Given}, missing...)}})
 		}
 	}
-	for text := range oldC {
-		if _, ok := newC[text]; !ok {
+	for _, e := range o.Companions {
+		free := missingFrom(e.Needs, needed(n.Companions, e.Given))
+		if text := companionText(e.Given, free); len(free) > 0 {
 			c.add(found{kind: CompanionDropped, member: m, why: text, detail: text, before: side(text, o.At)})
 		}
 	}
+}
+
+// silenceOf is how silent a combination is: a compiler tells what stands in the type.
+func silenceOf(inType bool) Silence {
+	if inType {
+		return Unchecked
+	}
+	return Always
+}
+
+// forbids reports whether a list forbids all that e does.
+func forbids(list []contract.Exclusion, e contract.Exclusion) bool {
+	return slices.ContainsFunc(list, func(x contract.Exclusion) bool {
+		for name, v := range x.When {
+			if w, ok := e.When[name]; !ok || jsonText(v) != jsonText(w) {
+				return false
+			}
+		}
+		return true
+	})
+}
+
+// needed lists what must go with a member.
+func needed(list []contract.Companion, given string) (names []string) {
+	for _, e := range list {
+		if e.Given == given {
+			names = append(names, e.Needs...)
+		}
+	}
+	return names
+}
+
+func exclusionText(e contract.Exclusion) string {
+	var parts []string
+	for _, name := range slices.Sorted(maps.Keys(e.When)) {
+		parts = append(parts, fmt.Sprintf("%s=%v", name, e.When[name]))
+	}
+	return strings.Join(parts, " with ")
+}
+
+func companionText(given string, needs []string) string {
+	return given + " needs " + strings.Join(slices.Sorted(slices.Values(needs)), ", ")
 }
 
 func (c *comparison) handle(o, n *contract.Contract) {
@@ -556,23 +613,7 @@ func (c *comparison) handle(o, n *contract.Contract) {
 	case o.Handle.Type.Known() && n.Handle.Type.Known() && !types.Equal(o.Handle.Type.T, n.Handle.Type.T):
 		c.add(found{kind: HandleChanged, member: m, why: n.Handle.Type.String(), before: before, after: after})
 	}
-}
-
-// rest says of the parts of a contract that no row compares yet that they
-// differ, once each.
-func (c *comparison) rest(me Member, o, n *contract.Contract) {
-	for _, part := range []struct {
-		name     string
-		old, new any
-	}{
-		{"modes", o.Modes, n.Modes}, {"styleHooks", o.StyleHooks, n.StyleHooks}, {"theming", o.Theming, n.Theming}, {"context", o.Context, n.Context},
-		{"pairs", o.Pairs, n.Pairs}, {"valueSets", o.ValueSets, n.ValueSets}, {"stateChanges", o.StateChanges, n.StateChanges},
-		{"guarantees", o.Guarantees, n.Guarantees}, {"result", o.Result, n.Result},
-	} {
-		if !reflect.DeepEqual(part.old, part.new) {
-			c.add(found{kind: NotCompared, member: me, why: part.name, detail: part.name, before: side(part.name, o.At), after: side(part.name, n.At)})
-		}
-	}
+	c.handleMembers(o, n)
 }
 
 // packages compares what stands beside the components.
@@ -623,7 +664,10 @@ func (c *comparison) packages(old, new *contract.Listing) {
 		case !has:
 			f.kind, f.after = PeerRemoved, nil
 		case before != after:
-			f.kind, f.why = PeerChanged, name+" "+before+" → "+after
+			f.kind, f.why = peerKind(before, after), name+" "+before+" → "+after
+			if f.kind == "" {
+				continue // the same versions, written otherwise
+			}
 		default:
 			continue
 		}

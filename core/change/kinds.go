@@ -30,7 +30,7 @@ const (
 	ParameterNarrowed  Kind = "type-parameter-narrowed"
 	ParameterWidened   Kind = "type-parameter-widened"
 	BaseUnresolved     Kind = "base-unresolved"
-	NotCompared        Kind = "not-compared"
+	PromiseUnknown     Kind = "promise-unknown"
 	WordsChanged       Kind = "words-changed"
 	RootChanged        Kind = "root-changed"
 	RootChoiceDropped  Kind = "root-choice-dropped"
@@ -115,6 +115,7 @@ const (
 	BubblesAdded         Kind = "bubbles-added"
 	HoldDropped          Kind = "hold-dropped"
 	HoldAdded            Kind = "hold-added"
+	TwoWayWidened        Kind = "two-way-widened"
 	CombinationForbidden Kind = "combination-forbidden"
 	CombinationAllowed   Kind = "combination-allowed"
 	CompanionNeeded      Kind = "companion-needed"
@@ -129,6 +130,65 @@ const (
 	HandleLost        Kind = "handle-lost"
 	HandleAdded       Kind = "handle-added"
 
+	HandleMemberRemoved Kind = "handle-member-removed"
+	HandleMemberPoorer  Kind = "handle-member-poorer"
+	HandleMemberRicher  Kind = "handle-member-richer"
+	HandleMemberUnsure  Kind = "handle-member-unsure"
+	HandleMemberAdded   Kind = "handle-member-added"
+
+	ModeRemoved  Kind = "mode-removed"
+	ModeNarrowed Kind = "mode-narrowed"
+	ModeWidened  Kind = "mode-widened"
+	ModeAdded    Kind = "mode-added"
+
+	HookRemoved       Kind = "style-hook-removed"
+	HookChanged       Kind = "style-hook-changed"
+	HookAdded         Kind = "style-hook-added"
+	TokenDropped      Kind = "token-dropped"
+	TokenAdded        Kind = "token-added"
+	AppDefaultDropped Kind = "app-default-dropped"
+	AppDefaultAdded   Kind = "app-default-added"
+
+	ProviderNeeded    Kind = "provider-needed"
+	ProviderMoved     Kind = "provider-moved"
+	ProviderRead      Kind = "provider-read"
+	ProviderDropped   Kind = "provider-dropped"
+	ProvidedRemoved   Kind = "provided-removed"
+	ProvidedChanged   Kind = "provided-changed"
+	ProvidedUnsure    Kind = "provided-unsure"
+	ProvidedAdded     Kind = "provided-added"
+	InjectedRemoved   Kind = "injected-removed"
+	InjectedOverrides Kind = "injected-overrides"
+	InjectedAdded     Kind = "injected-added"
+
+	PairRemoved        Kind = "pair-removed"
+	PairAdded          Kind = "pair-added"
+	StateChangeRemoved Kind = "state-change-removed"
+	StateChangeRenamed Kind = "state-change-renamed"
+	StateChangePoorer  Kind = "state-change-poorer"
+	StateChangeRicher  Kind = "state-change-richer"
+	StateChangeAdded   Kind = "state-change-added"
+	GuaranteeWithdrawn Kind = "guarantee-withdrawn"
+	GuaranteeAltered   Kind = "guarantee-altered"
+	GuaranteeAdded     Kind = "guarantee-added"
+	ValueSetGone       Kind = "value-set-gone"
+	ValueSetMoved      Kind = "value-set-moved"
+	SetValueGone       Kind = "value-set-value-gone"
+	SetValueAdded      Kind = "value-set-value-added"
+	InsideChanged      Kind = "inside-changed"
+
+	ResultAdded       Kind = "result-added"
+	ResultRemoved     Kind = "result-removed"
+	ResultRenamed     Kind = "result-renamed"
+	ResultReordered   Kind = "result-reordered"
+	ResultWidened     Kind = "result-widened"
+	ResultNarrowed    Kind = "result-narrowed"
+	ResultReplaced    Kind = "result-replaced"
+	ResultUnsure      Kind = "result-unsure"
+	ResultFormChanged Kind = "result-form-changed"
+	ResultRequired    Kind = "result-always"
+	ResultOptional    Kind = "result-sometimes"
+
 	ModuleRemoved Kind = "module-removed"
 	ModuleAdded   Kind = "module-added"
 	ExportRemoved Kind = "export-removed"
@@ -136,7 +196,9 @@ const (
 	ExportChanged Kind = "export-changed"
 	PeerAdded     Kind = "peer-added"
 	PeerRemoved   Kind = "peer-removed"
-	PeerChanged   Kind = "peer-changed"
+	PeerNarrowed  Kind = "peer-narrowed"
+	PeerWidened   Kind = "peer-widened"
+	PeerUnsure    Kind = "peer-unsure"
 )
 
 // Rows is the table. Each kind stands in it once.
@@ -152,7 +214,7 @@ var Rows = []Row{
 	{ParameterNarrowed, "component", Breaking, Unchecked, "the type parameter %s takes fewer types", "unsure unless given"},
 	{ParameterWidened, "component", Additive, Never, "the type parameter %s takes more types", "holds"},
 	{BaseUnresolved, "component", Unsure, Unchecked, "what the component extends could not be read on one side: %s", "unsure"},
-	{NotCompared, "component", Unsure, Unchecked, "this part of the contract differs and is not compared yet: %s", "unsure"},
+	{PromiseUnknown, "component", Unsure, Always, "%s could be read on one side only", "unsure where it may rely on it"},
 	{WordsChanged, "words", Neutral, Never, "the description, owner, advice or examples differ", "holds"},
 	{RootChanged, "root", Behavioural, Always, "the outermost element is %s now", "shifts"},
 	{RootChoiceDropped, "root", Breaking, Unchecked, "an app can no longer choose the outermost element by %s", "breaks if it chooses"},
@@ -237,6 +299,7 @@ var Rows = []Row{
 	{BubblesAdded, "event", Behavioural, Always, "the event reaches what stands above now", "unsure"},
 	{HoldDropped, "two-way value", Breaking, Unchecked, "the value can no longer be held %s", "by what it gives"},
 	{HoldAdded, "two-way value", Additive, Never, "the value can be held %s too", "holds"},
+	{TwoWayWidened, "two-way value", Breaking, Unchecked, "the value is handed back too, and %s can be more than it could", "breaks if it listens and takes the value"},
 	{CombinationForbidden, "exclusion", Breaking, Always, "a combination must not occur any more: %s", "breaks if it gives that combination"},
 	{CombinationAllowed, "exclusion", Additive, Never, "a combination may occur now: %s", "holds"},
 	{CompanionNeeded, "companion", Breaking, Always, "one must go with the other now: %s", "breaks if it gives one without the other"},
@@ -250,6 +313,64 @@ var Rows = []Row{
 	{HandleChanged, "handle", Breaking, Unchecked, "a ref is %s now", "breaks if it passes a ref"},
 	{HandleLost, "handle", Breaking, Unchecked, "a ref reaches nothing any more", "breaks if it passes a ref"},
 	{HandleAdded, "handle", Additive, Never, "an app may pass a ref", "holds"},
+	{HandleMemberRemoved, "handle", Breaking, Unchecked, "a ref no longer reaches %s", "breaks if used"},
+	{HandleMemberPoorer, "handle", Breaking, Unchecked, "%s of a ref is less or something else now", "breaks if used"},
+	{HandleMemberRicher, "handle", Additive, Never, "%s of a ref is more now", "holds"},
+	{HandleMemberUnsure, "handle", Unsure, Unchecked, "what a ref reaches cannot be compared: %s", "unsure if used"},
+	{HandleMemberAdded, "handle", Additive, Never, "a ref reaches %s", "holds"},
+
+	{ModeRemoved, "mode", Breaking, Unchecked, "the form in which %s is gone", "breaks if it uses that mode"},
+	{ModeNarrowed, "mode", Breaking, Unchecked, "%s", "breaks if it uses that mode and gives, or does not give, the member"},
+	{ModeWidened, "mode", Additive, Never, "%s", "holds"},
+	{ModeAdded, "mode", Additive, Never, "there is a form in which %s", "holds"},
+
+	{HookRemoved, "style hook", Breaking, Always, "a style that relies on %s finds nothing any more", "breaks if a style of the app uses it"},
+	{HookChanged, "style hook", Behavioural, Always, "it shows something else now: %s", "shifts if a style of the app uses it"},
+	{HookAdded, "style hook", Additive, Never, "a style may rely on %s", "holds"},
+	{TokenDropped, "theming", Behavioural, Always, "the design token %s is no longer read", "shifts if the app sets it"},
+	{TokenAdded, "theming", Additive, Never, "the design token %s is read", "holds"},
+	{AppDefaultDropped, "theming", Behavioural, Always, "an app can no longer set the default of %s for all uses", "shifts if the app sets it"},
+	{AppDefaultAdded, "theming", Additive, Never, "an app may set the default of %s for all uses", "holds"},
+
+	{ProviderNeeded, "context", Breaking, Always, "%s must stand above it now", "breaks if none stands above"},
+	{ProviderMoved, "context", Breaking, Always, "what must stand above it is %s now", "breaks if none stands above"},
+	{ProviderRead, "context", Additive, Never, "it reads %s", "holds"},
+	{ProviderDropped, "context", Additive, Never, "%s need not stand above it any more", "holds"},
+	{ProvidedRemoved, "context", Breaking, Always, "%s is no longer provided to what stands inside", "unsure if anything of the app stands inside"},
+	{ProvidedChanged, "context", Breaking, Always, "what is provided inside as %s is something else now", "unsure if anything of the app stands inside"},
+	{ProvidedUnsure, "context", Unsure, Always, "what is provided inside as %s cannot be compared", "unsure if anything of the app stands inside"},
+	{ProvidedAdded, "context", Additive, Never, "%s is provided to what stands inside", "holds"},
+	{InjectedRemoved, "context", Breaking, Always, "children are no longer given %s", "unsure if it has children"},
+	{InjectedOverrides, "context", Breaking, Always, "what a child gives for %s is overridden now", "unsure if it has children"},
+	{InjectedAdded, "context", Additive, Never, "children are given %s", "holds"},
+
+	{PairRemoved, "pairs", Breaking, Always, "these no longer belong together: %s", "unsure if it uses the parts"},
+	{PairAdded, "pairs", Breaking, Always, "these must carry equal values now: %s", "unsure if it uses the parts"},
+	{StateChangeRemoved, "state changes", Breaking, Always, "the kind of state change %s never comes any more", "unsure if it amends state changes"},
+	{StateChangeRenamed, "state changes", Breaking, Always, "the kind of state change is called %s now", "unsure if it amends state changes"},
+	{StateChangePoorer, "state changes", Breaking, Always, "less or something else is told with the state change %s", "unsure if it amends state changes"},
+	{StateChangeRicher, "state changes", Additive, Never, "more is told with the state change %s", "holds"},
+	{StateChangeAdded, "state changes", Additive, Never, "an app may amend the state change %s", "holds"},
+	{GuaranteeWithdrawn, "guarantees", Behavioural, Always, "this is no longer promised: %s", "shifts"},
+	{GuaranteeAltered, "guarantees", Behavioural, Always, "the promise is another now: %s", "shifts"},
+	{GuaranteeAdded, "guarantees", Additive, Never, "this is promised: %s", "holds"},
+	{ValueSetGone, "outside value set", Breaking, Always, "no value is taken from %s any more", "breaks if it gives a value of it"},
+	{ValueSetMoved, "outside value set", Neutral, Never, "the same values come from %s", "holds"},
+	{SetValueGone, "outside value set", Breaking, Always, "the set holds no %s any more", "breaks if it gives that value"},
+	{SetValueAdded, "outside value set", Additive, Never, "the set holds %s", "holds"},
+	{InsideChanged, "inside", Neutral, Always, "what is drawn inside has another outline", "holds; a style or query that reaches in may not"},
+
+	{ResultAdded, "result of logic", Additive, Never, "%s is given back too", "holds"},
+	{ResultRemoved, "result of logic", Breaking, Unchecked, "%s is no longer given back", "breaks if it takes it"},
+	{ResultRenamed, "result of logic", Breaking, Unchecked, "what is given back is called %s now", "breaks if it takes it"},
+	{ResultReordered, "result of logic", Breaking, Unchecked, "%s is given back in another place", "breaks if it takes it"},
+	{ResultWidened, "result of logic", Breaking, Unchecked, "%s can be more than it could", "breaks if it takes it"},
+	{ResultNarrowed, "result of logic", Additive, Never, "%s can be less than it could", "holds"},
+	{ResultReplaced, "result of logic", Breaking, Unchecked, "%s is something else now", "breaks if it takes it"},
+	{ResultUnsure, "result of logic", Unsure, Unchecked, "what is given back cannot be compared: %s", "unsure if it takes it"},
+	{ResultFormChanged, "result of logic", Breaking, Unchecked, "what is given back comes as %s now", "breaks if it takes anything"},
+	{ResultRequired, "result of logic", Additive, Never, "%s is always given back now", "holds"},
+	{ResultOptional, "result of logic", Breaking, Unchecked, "%s is not always given back now", "breaks if it takes it"},
 
 	{ModuleRemoved, "package", Breaking, Never, "nothing can be imported from %s any more", "by import"},
 	{ModuleAdded, "package", Additive, Never, "an app may import from %s", "–"},
@@ -258,7 +379,9 @@ var Rows = []Row{
 	{ExportChanged, "package", Unsure, Unchecked, "%s has another shape; who relies on it is not followed yet", "by import"},
 	{PeerAdded, "package", Breaking, Never, "%s must be installed beside it", "by the app's locked version"},
 	{PeerRemoved, "package", Additive, Never, "%s need not be installed any more", "–"},
-	{PeerChanged, "package", Unsure, Never, "the versions allowed beside it changed: %s", "by the app's locked version"},
+	{PeerNarrowed, "package", Breaking, Never, "fewer versions are allowed beside it: %s", "by the app's locked version"},
+	{PeerWidened, "package", Additive, Never, "more versions are allowed beside it: %s", "–"},
+	{PeerUnsure, "package", Unsure, Never, "the versions allowed beside it changed, and one of the ranges cannot be read: %s", "by the app's locked version"},
 }
 
 // ByKind gives the row of a kind.

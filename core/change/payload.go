@@ -16,8 +16,9 @@ type payloadKinds struct {
 }
 
 var (
-	slotKinds  = payloadKinds{DataAdded, DataRemoved, DataRenamed, DataRemoved, DataWidened, DataNarrowed, DataReplaced, DataUnsure, DataFormChanged, DataRequired, DataOptional}
-	eventKinds = payloadKinds{PayloadAdded, PayloadRemoved, PayloadRemoved, PayloadReordered, PayloadWidened, PayloadNarrowed, PayloadReplaced, PayloadUnsure, PayloadFormChanged, PayloadRequired, PayloadOptional}
+	slotKinds   = payloadKinds{DataAdded, DataRemoved, DataRenamed, DataRemoved, DataWidened, DataNarrowed, DataReplaced, DataUnsure, DataFormChanged, DataRequired, DataOptional}
+	resultKinds = payloadKinds{ResultAdded, ResultRemoved, ResultRenamed, ResultReordered, ResultWidened, ResultNarrowed, ResultReplaced, ResultUnsure, ResultFormChanged, ResultRequired, ResultOptional}
+	eventKinds  = payloadKinds{PayloadAdded, PayloadRemoved, PayloadRemoved, PayloadReordered, PayloadWidened, PayloadNarrowed, PayloadReplaced, PayloadUnsure, PayloadFormChanged, PayloadRequired, PayloadOptional}
 )
 
 // payload compares two payloads, field by field.
