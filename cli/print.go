@@ -389,6 +389,17 @@ func (s *shell) printImpact(x *impact.Impact) {
 		s.grid(table.Row{"outcome", "place", "component", "why", "", "change"}, rows, 3, 5)
 		s.line("")
 	}
+	var beside []table.Row
+	for _, u := range x.HookUses {
+		beside = append(beside, table.Row{marks[u.Outcome] + " " + string(u.Outcome), fmt.Sprintf("%s:%d", u.At.File, u.At.Line), u.Selector, u.Why, u.Change})
+	}
+	for _, u := range x.OtherUses {
+		beside = append(beside, table.Row{marks[u.Outcome] + " " + string(u.Outcome), fmt.Sprintf("%s:%d", u.At.File, u.At.Line), u.Name, u.Why, u.Change})
+	}
+	if len(beside) > 0 {
+		s.grid(table.Row{"outcome", "place", "style or name", "why", "change"}, beside, 2, 4)
+		s.line("")
+	}
 	t := x.Totals
 	s.line("%s: %d break, %d unsure, %d shift, %d hold; %d more behind wrappers", count(t.Sites, "site", "sites"), t.Breaks, t.Unsure, t.Shifts, t.Holds, t.Behind)
 	for _, u := range x.Unread {

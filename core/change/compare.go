@@ -637,9 +637,9 @@ func (c *comparison) packages(old, new *contract.Listing) {
 		n, ok := newBy[x.Name]
 		switch {
 		case !ok && new.Component(x.Name) == nil:
-			c.add(found{kind: ExportRemoved, member: pkg, why: x.Name, detail: x.Name, before: side(x.Kind+" "+x.Name, x.At)})
+			c.add(found{kind: ExportRemoved, member: pkg, why: x.Name, detail: x.Name, before: side(x.Kind+" "+x.Name, x.At), extra: Detail{Names: []string{x.Name}}})
 		case ok && x.Type.Known() && n.Type.Known() && x.Kind != "type" && !types.Equal(x.Type.T, n.Type.T):
-			c.add(found{kind: ExportChanged, member: pkg, why: x.Name, detail: x.Name, before: side(x.Type.String(), x.At), after: side(n.Type.String(), n.At)})
+			c.add(found{kind: ExportChanged, member: pkg, why: x.Name, detail: x.Name, before: side(x.Type.String(), x.At), after: side(n.Type.String(), n.At), extra: Detail{Names: []string{x.Name}}})
 		}
 	}
 	for _, x := range new.Exports {

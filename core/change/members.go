@@ -65,21 +65,21 @@ func spelledMembers(c *contract.Contract) map[string]spelledMember {
 	for _, s := range c.Slots {
 		var t types.Type = types.Content
 		if s.Form == contract.FormFunction {
-			t = &types.Func{Params: params(s.Gives), Result: types.Content}
+			t = &types.Func{Params: Params(s.Gives), Result: types.Content}
 		} else if s.Type.Known() {
 			t = s.Type.T
 		}
 		m[s.Spelled.Name] = spelledMember{memberOf("slot", s.Name, s.Spelled), t, s.Required, s.At}
 	}
 	for _, e := range c.Events {
-		m[e.Spelled.Name] = spelledMember{memberOf("event", e.Name, e.Spelled), &types.Func{Params: params(e.Payload), Result: orUnknown(e.Returns)}, e.Required, e.At}
+		m[e.Spelled.Name] = spelledMember{memberOf("event", e.Name, e.Spelled), &types.Func{Params: Params(e.Payload), Result: orUnknown(e.Returns)}, e.Required, e.At}
 	}
 	delete(m, "")
 	return m
 }
 
-// params gives the parameters of the function that a payload is handed to.
-func params(p *contract.Payload) []types.Param {
+// Params gives the parameters of the function that a payload is handed to.
+func Params(p *contract.Payload) []types.Param {
 	if p == nil {
 		return nil
 	}

@@ -113,7 +113,7 @@ func memberIn(c *contract.Contract, m *contract.Mode, name string) inMode {
 		return inMode{types.Content, x.Required, false}
 	}
 	if e := c.Event(name); e != nil {
-		return inMode{&types.Func{Params: params(e.Payload), Result: orUnknown(e.Returns)}, e.Required, false}
+		return inMode{&types.Func{Params: Params(e.Payload), Result: orUnknown(e.Returns)}, e.Required, false}
 	}
 	return inMode{absent: true}
 }

@@ -230,7 +230,7 @@ func propItems(c *contract.Contract) []item {
 func slotItems(c *contract.Contract) []item {
 	list := make([]item, len(c.Slots))
 	for i, s := range c.Slots {
-		t := &types.Func{Params: params(s.Gives), Result: &types.Named{Name: "Content"}}
+		t := &types.Func{Params: Params(s.Gives), Result: &types.Named{Name: "Content"}}
 		list[i] = item{s.Name, s.Spelled.Name, s.Was, t, contract.Role(s.Form), s.Fallback.String(), s.Required, i}
 	}
 	return list
@@ -239,7 +239,7 @@ func slotItems(c *contract.Contract) []item {
 func eventItems(c *contract.Contract) []item {
 	list := make([]item, len(c.Events))
 	for i, e := range c.Events {
-		list[i] = item{e.Name, e.Spelled.Name, e.Was, &types.Func{Params: params(e.Payload), Result: orUnknown(e.Returns)}, "", "", e.Required, i}
+		list[i] = item{e.Name, e.Spelled.Name, e.Was, &types.Func{Params: Params(e.Payload), Result: orUnknown(e.Returns)}, "", "", e.Required, i}
 	}
 	return list
 }

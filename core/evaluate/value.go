@@ -299,17 +299,49 @@ func (e *Evaluator) binary(x *syntax.Binary, s *Scope, fixed bool) Type {
 	switch x.Op {
 	case "??", "||":
 		return unite(without(e.expr(x.X, s, fixed), wordNull, wordUndefined), e.expr(x.Y, s, fixed))
-	case "&&", "=", ",":
+	case "&&":
+		return unite(falsy(e.expr(x.X, s, fixed)), e.expr(x.Y, s, fixed))
+	case "=", ",":
 		return e.expr(x.Y, s, fixed)
 	case "==", "!=", "===", "!==", "<", ">", "<=", ">=", "in", "instanceof":
 		return wordBoolean
 	case "+":
 		a, b := widen(e.Expr(x.X, s)), widen(e.Expr(x.Y, s))
-		if a == Type(wordString) || b == Type(wordString) {
+		switch {
+		case a == Type(wordString) || b == Type(wordString):
 			return wordString
+		case a != Type(wordNumber) || b != Type(wordNumber):
+			return wordAny
 		}
 	}
 	return wordNumber
+}
+
+// falsy is what x && y gives where x does not hold.
+func falsy(t Type) Type {
+	var all []Type
+	for _, m := range parts(t) {
+		switch m := m.(type) {
+		case word:
+			switch types.Basic(m) {
+			case types.Boolean:
+				all = append(all, literalOf(syntax.BooleanLiteral, "false"))
+			case types.String:
+				all = append(all, text(""))
+			case types.Number:
+				all = append(all, number("0"))
+			default:
+				all = append(all, m)
+			}
+		case literal:
+			if m.value == "" || m.value == "0" || m.value == "false" {
+				all = append(all, m)
+			}
+		case *odd, *named, *param:
+			all = append(all, m)
+		}
+	}
+	return unite(all...)
 }
 
 func (e *Evaluator) unary(x *syntax.Unary, s *Scope, fixed bool) Type {
@@ -461,18 +493,7 @@ func (e *Evaluator) callable(fn *syntax.Func, s *Scope) *signature {
 
 // returned is what the body of a function gives back.
 func (e *Evaluator) returned(fn *syntax.Func, s *Scope) Type {
-	inner := &Scope{Module: s.Module, outer: s, values: map[string]*lazy{}}
-	for _, p := range fn.Params {
-		of := e.typeOfParam(p, s)
-		for _, id := range modules.BoundNames(p.Name) {
-			inner.values[id.Name] = &lazy{eval: func() Type {
-				if found := e.bound(p.Name, of.get(), id.Name, inner); found != nil {
-					return found
-				}
-				return wordAny
-			}}
-		}
-	}
+	inner := e.Inside(fn, s, nil)
 	wrap := func(t Type) Type {
 		if fn.Async {
 			return &named{name: "Promise", args: []Type{awaited(t)}}
@@ -486,7 +507,7 @@ func (e *Evaluator) returned(fn *syntax.Func, s *Scope) Type {
 		return wordAny
 	}
 	for _, stmt := range fn.Body.Body {
-		e.locals(stmt, inner)
+		e.Locals(stmt, inner)
 	}
 	var all []Type
 	drawn := false
@@ -510,8 +531,68 @@ func (e *Evaluator) returned(fn *syntax.Func, s *Scope) Type {
 	return wrap(unite(all...))
 }
 
-// locals notes what a statement at the top of a body declares.
-func (e *Evaluator) locals(stmt syntax.Stmt, s *Scope) {
+// Block is a scope inside of another, for what is declared there.
+func Block(s *Scope) *Scope {
+	return &Scope{Module: s.Module, outer: s, values: map[string]*lazy{}}
+}
+
+// Inside is the scope in the body of a function. of is the type that the place
+// where it stands gives it, for parameters that do not say their own; nil for none.
+func (e *Evaluator) Inside(fn *syntax.Func, s *Scope, of Type) *Scope {
+	inner := Block(s)
+	var given []parameter
+	if of != nil {
+		if sigs := e.shapeOf(of).calls; len(sigs) == 1 {
+			given = sigs[0].params
+		}
+	}
+	for i, p := range fn.Params {
+		declared := e.typeOfParam(p, s)
+		if p.Type == nil && p.Default == nil && !p.Rest && i < len(given) && !given[i].rest {
+			declared = given[i].of
+		}
+		for _, id := range modules.BoundNames(p.Name) {
+			inner.values[id.Name] = &lazy{eval: func() Type {
+				if found := e.bound(p.Name, declared.get(), id.Name, inner); found != nil {
+					return found
+				}
+				return wordAny
+			}}
+		}
+	}
+	return inner
+}
+
+// handed are the methods of lists that hand one item after the other to a function.
+var handed = map[string]bool{"map": true, "flatMap": true, "forEach": true, "filter": true, "find": true, "some": true, "every": true}
+
+// Argument is the type that a call gives to a function among its arguments; nil
+// where it is not known.
+func (e *Evaluator) Argument(x *syntax.Call, i int, s *Scope) Type {
+	if m, ok := x.Fun.(*syntax.Member); ok && i == 0 {
+		if name, ok := m.Name.(*syntax.Ident); ok && handed[name.Name] {
+			switch of := e.Expr(m.X, s).(type) {
+			case *list:
+				return function(&signature{params: []parameter{{name: "item", of: of.elem}, {name: "index", of: known(wordNumber)}}, result: known(wordAny)})
+			case *tuple:
+				var all []Type
+				for _, elem := range of.elems {
+					all = append(all, elem.of.get())
+				}
+				return function(&signature{params: []parameter{{name: "item", of: known(unite(all...))}, {name: "index", of: known(wordNumber)}}, result: known(wordAny)})
+			}
+			return nil
+		}
+	}
+	sigs := e.shapeOf(e.Expr(x.Fun, s)).calls
+	if len(sigs) != 1 || len(sigs[0].typeParams) > 0 || i >= len(sigs[0].params) {
+		return nil
+	}
+	return sigs[0].params[i].of.get()
+}
+
+// Locals notes what a statement at the top of a body declares.
+func (e *Evaluator) Locals(stmt syntax.Stmt, s *Scope) {
 	switch stmt := stmt.(type) {
 	case *syntax.VarDecl:
 		for _, d := range stmt.Decls {

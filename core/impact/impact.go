@@ -45,7 +45,31 @@ type Impact struct {
 	Totals  Totals          `json:"totals"`
 	Changes []change.Change `json:"changes"`
 	Sites   []Site          `json:"sites"`
-	Unread  []site.Unread   `json:"unread"`
+	// HookUses are the styles of the app that rely on a style hook or token that
+	// changed; ReachIns stay empty until apps are inspected.
+	HookUses  []StyleUse    `json:"hookUses"`
+	ReachIns  []StyleUse    `json:"reachIns"`
+	OtherUses []OtherUse    `json:"otherUses"`
+	Unread    []site.Unread `json:"unread"`
+}
+
+// StyleUse is a style of the app with what a change does to it.
+type StyleUse struct {
+	Change   string      `json:"change"`
+	Outcome  Outcome     `json:"outcome"`
+	Why      string      `json:"why"`
+	Selector string      `json:"selector"`
+	At       place.Place `json:"at"`
+}
+
+// OtherUse is a use of an exported type, constant or function with what a
+// change of the package does to it.
+type OtherUse struct {
+	Change  string      `json:"change"`
+	Outcome Outcome     `json:"outcome"`
+	Why     string      `json:"why"`
+	Name    string      `json:"name"`
+	At      place.Place `json:"at"`
 }
 
 // App names the app.
@@ -107,6 +131,7 @@ func Of(changes *change.Changes, old *contract.Listing, scan *site.Scan, o Optio
 	out := &Impact{
 		Format: Format, From: changes.From, To: changes.To, App: App{scan.App.Name, scan.App.Commit},
 		Reach: reach(changes, scan), Changes: []change.Change{}, Sites: []Site{}, Unread: scan.Unread,
+		HookUses: hookUses(changes, scan), ReachIns: []StyleUse{}, OtherUses: otherUses(changes, scan),
 	}
 	if out.Unread == nil {
 		out.Unread = []site.Unread{}
@@ -126,6 +151,7 @@ func Of(changes *change.Changes, old *contract.Listing, scan *site.Scan, o Optio
 	behind := map[string][]*Site{}
 	var list []*Site
 	bySite := map[string]*site.Site{}
+	used := usedNames(scan)
 	for i := range scan.Sites {
 		s := &scan.Sites[i]
 		if s.Package != changes.From.Package {
@@ -136,7 +162,7 @@ func Of(changes *change.Changes, old *contract.Listing, scan *site.Scan, o Optio
 		if c != nil {
 			name = c.Component
 		}
-		result := judge(s, c, byComponent[name])
+		result := judge(s, c, byComponent[name], used)
 		list = append(list, result)
 		bySite[s.ID] = s
 		if s.Through != "" {
@@ -145,6 +171,12 @@ func Of(changes *change.Changes, old *contract.Listing, scan *site.Scan, o Optio
 	}
 	settle(list, bySite, behind)
 	referred := map[string]bool{}
+	for _, u := range out.HookUses {
+		referred[u.Change] = true
+	}
+	for _, u := range out.OtherUses {
+		referred[u.Change] = true
+	}
 	for _, s := range list {
 		if len(s.Via) > 0 {
 			out.Totals.Behind++
@@ -222,12 +254,12 @@ func reach(changes *change.Changes, scan *site.Scan) Reach {
 }
 
 // judge works out the outcome of one site.
-func judge(s *site.Site, c *contract.Contract, changes []*change.Change) *Site {
+func judge(s *site.Site, c *contract.Contract, changes []*change.Change, used map[string]bool) *Site {
 	out := &Site{ID: s.ID, Component: s.Component, At: s.At, In: s.In, Text: s.Text, Outcome: Holds, Because: []Cause{}, Via: s.Via}
 	if out.Via == nil {
 		out.Via = []string{}
 	}
-	g := gather(s)
+	g := gather(s, c)
 	for _, ch := range changes {
 		rule, ok := rules[ch.Kind]
 		if !ok {
@@ -236,7 +268,7 @@ func judge(s *site.Site, c *contract.Contract, changes []*change.Change) *Site {
 		if len(s.Via) > 0 && !rule.handedOn {
 			continue // told at the wrapper
 		}
-		a := &at{site: s, given: g, change: ch, contract: c}
+		a := &at{site: s, given: g, change: ch, contract: c, used: used}
 		found, ok := rule.decide(a)
 		if !ok {
 			continue

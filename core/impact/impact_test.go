@@ -1,6 +1,8 @@
 package impact
 
 import (
+	"fmt"
+	"slices"
 	"strings"
 	"testing"
 	"testing/fstest"
@@ -30,7 +32,7 @@ func listing(t *testing.T, version, lines string) *contract.Listing {
 // scan scans one file of an app. The type checker sees .tsx and not .jsx.
 func scan(t *testing.T, name, body string) *site.Scan {
 	t.Helper()
-	text := "import { X } from 'lib';\nimport * as L from 'lib';\n" + body
+	text := "import { useRef } from 'react';\nimport { X } from 'lib';\nimport * as L from 'lib';\n" + body
 	s, err := usage.Scan(fstest.MapFS{name: {Data: []byte(text)}}, usage.Options{Libraries: []string{"lib"}, App: site.App{Name: "app"}})
 	if err != nil {
 		t.Fatal(err)
@@ -95,8 +97,133 @@ var outcomes = []struct {
 	{"exclusion", "props: { a: boolean, b: boolean }", "props: { a: boolean, b: boolean }\nexclusions: [{ when: { a: true, b: true } }]", [][2]string{{`<X a b/>`, "breaks"}, {`<X a/>`, "holds"}, {`<X a b={false}/>`, "holds"}, {`<X a b={c}/>`, "unsure"}}},
 	{"companion", "props: { a: string, b: string }", "props: { a: string, b: string }\ncompanions: [{ given: a, needs: [b] }]", [][2]string{{`<X a="1"/>`, "breaks"}, {`<X a="1" b="2"/>`, "holds"}, {`<X b="2"/>`, "holds"}, {`<X a="1" {...o}/>`, "unsure"}}},
 	{"handle", "handle: { type: Ref<HTMLElement> }", "handle: { type: Ref<HTMLDivElement> }", [][2]string{{`<X ref={r}/>`, "breaks"}, {`<X/>`, "holds"}}},
+	{"handle member", "handle: { type: Ref<H>, members: { focus: \"() => void\", open: \"() => void\" } }", "handle: { type: Ref<H>, members: { focus: \"() => void\" } }", [][2]string{
+		{`<X ref={r}/>`, "unsure"}, {`<X/>`, "holds"}, {`<X ref={(h) => h.open()}/>`, "breaks"}, {`<X ref={(h) => h.focus()}/>`, "holds"}, {`(() => { const q = useRef(null); q.current.open(); return <X ref={q}/> })()`, "breaks"},
+		{`(() => { const q = useRef(null); q.current.focus(); return <X ref={q}/> })()`, "holds"}, {`(() => { const q = useRef(null); go(q); return <X ref={q}/> })()`, "unsure"},
+	}},
+	{"typed ref", "handle: { type: Ref<HTMLElement> }", "handle: { type: Ref<HTMLDivElement> }", [][2]string{{`(() => { const q = useRef<HTMLElement>(null); return <X ref={q}/> })()`, "breaks"}, {`(() => { const q = useRef<HTMLDivElement>(null); return <X ref={q}/> })()`, "holds"}}},
+	{"typed expressions", "props: { a: \"string | number\", tone: \"'calm' | 'hush'\" }", "props: { a: number, tone: \"'calm'\" }", [][2]string{
+		{`((p: { m: number }) => <X a={p.m}/>)({ m: 1 })`, "holds"}, {`((p: { m: string }) => <X a={p.m}/>)({ m: '' })`, "breaks"}, {`((p: { m: string | number }) => <X a={p.m}/>)({ m: '' })`, "breaks"},
+		{`((p: { m: 'calm' }) => <X tone={p.m}/>)(o)`, "holds"}, {`((p: { m: 'calm' | 'hush' }) => <X tone={p.m}/>)(o)`, "breaks"}, {`((p: { m?: 'calm' | 'hush' }) => <X tone={p.m}/>)(o)`, "breaks"},
+		{`((p: { tone: 'hush' }) => <X {...p}/>)(o)`, "breaks"}, {`((p: { tone: 'calm' }) => <X {...p}/>)(o)`, "holds"}, {`((p: { tone?: 'hush' }) => <X {...p}/>)(o)`, "unsure"}, {`((p: { quay: string }) => <X {...p}/>)(o)`, "holds"},
+	}},
+	{"typed handler", "events: { go: { spelled: onGo, payload: { form: positional, fields: [{ x: string }] } } }", "events: { go: { spelled: onGo, payload: { form: positional, fields: [{ x: \"string | null\" }] } } }", [][2]string{
+		{`<X onGo={(x: string) => go(x)}/>`, "breaks"}, {`<X onGo={(x: string | null) => go(x)}/>`, "holds"}, {`<X onGo={(x) => go(x)}/>`, "breaks"}, {`<X onGo={() => go()}/>`, "holds"},
+	}},
+	{"two-way widened", "props: { v: { spelled: v, type: string } }\nevents: { c: { spelled: onC, payload: unknown } }\ntwoWay: [{ value: v, change: c, held: app }]", "props: { v: { spelled: v, type: \"string | number\" } }\nevents: { c: { spelled: onC, payload: unknown } }\ntwoWay: [{ value: v, change: c, held: app }]", [][2]string{
+		{`<X v="1"/>`, "holds"}, {`<X v="1" onC={(x) => go(x)}/>`, "breaks"}, {`<X v="1" onC={() => go()}/>`, "holds"}, {`<X v="1" onC={go}/>`, "unsure"},
+	}},
+	{"mode removed", modal + "modes:\n  - { when: { kind: one }, members: {} }\n  - { when: { kind: [many, null] }, members: {} }", modal + "modes:\n  - { when: { kind: one }, members: {} }", [][2]string{
+		{`<X kind="many"/>`, "breaks"}, {`<X/>`, "breaks"}, {`<X kind="one"/>`, "holds"}, {`<X kind={t}/>`, "unsure"}, {`<X kind={b ? 'one' : 'many'}/>`, "unsure"},
+	}},
+	{"mode narrowed", modal + "modes:\n  - { when: { kind: one }, members: { limit: number } }", modal + "modes:\n  - { when: { kind: one }, members: { limit: { absent: true } } }", [][2]string{
+		{`<X kind="one" limit={3}/>`, "breaks"}, {`<X kind="one"/>`, "holds"}, {`<X kind="many" limit={3}/>`, "holds"}, {`<X kind={t} limit={3}/>`, "unsure"}, {`<X kind="one" {...o}/>`, "unsure"},
+	}},
+	{"mode asks", modal + "modes:\n  - { when: { kind: one }, members: { limit: number } }", modal + "modes:\n  - { when: { kind: one }, members: { limit: { type: number, required: true } } }", [][2]string{
+		{`<X kind="one" limit={3}/>`, "holds"}, {`<X kind="one"/>`, "breaks"}, {`<X kind="one" {...o}/>`, "unsure"},
+	}},
+	{"mode takes less", modal + "modes:\n  - { when: { kind: one }, members: { limit: \"number | string\" } }", modal + "modes:\n  - { when: { kind: one }, members: { limit: number } }", [][2]string{{`<X kind="one" limit={3}/>`, "unsure"}, {`<X kind="one"/>`, "holds"}}},
+	{"style hook", "styleHooks: { classes: [c] }", "", [][2]string{{`<X/>`, "holds"}}},
+	{"token", "theming: { tokens: [ink], appDefaults: [a] }", "theming: { appDefaults: [a] }", [][2]string{{`<X/>`, "holds"}}},
+	{"app default", "theming: { appDefaults: [a] }", "", [][2]string{{`<X/>`, "unsure"}}},
+	{"provider", "", "context: { needs: { Quay: { from: lib } } }", [][2]string{{`<X/>`, "breaks"}}},
+	{"provider from elsewhere", "", "context: { needs: { Quay: { from: other } } }", [][2]string{{`<X/>`, "unsure"}}},
+	{"provided", "context: { provides: { deck: string } }", "", [][2]string{{`<X/>`, "holds"}, {`<X><b/></X>`, "unsure"}}},
+	{"context unknown", "context: { provides: { deck: string } }", "passThrough: unknown", [][2]string{{`<X/>`, "holds"}, {`<X><b/></X>`, "unsure"}}},
+	{"injected", "context: { injects: { size: { type: string } } }", "context: { injects: { size: { type: string, overrides: true } } }", [][2]string{{`<X/>`, "holds"}, {`<X><b/></X>`, "unsure"}}},
+	{"pairs", "parts: { Tab: { component: X.Tab } }", "parts: { Tab: { component: X.Tab } }\npairs: [{ members: [Tab.deck, Panel.deck] }]", [][2]string{{`<X/>`, "holds"}}},
+	{"state change", "props: { amend: { spelled: amend, type: \"() => void\", role: behaviour } }\nstateChanges: { more: {} }", "props: { amend: { spelled: amend, type: \"() => void\", role: behaviour } }", [][2]string{{`<X/>`, "holds"}, {`<X amend={go}/>`, "unsure"}}},
+	{"state change of nothing known", "stateChanges: { more: {} }", "", [][2]string{{`<X/>`, "unsure"}}},
+	{"guarantee", "guarantees: [{ state: busy, promise: quiet }]", "guarantees: [{ state: busy, promise: loud }]", [][2]string{{`<X/>`, "shifts"}}},
+	{"outside value", "props: { icon: { spelled: icon, type: string, valueSet: signs } }\nvalueSets: { signs: { from: s, values: [bell, buoy] } }", "props: { icon: { spelled: icon, type: string, valueSet: signs } }\nvalueSets: { signs: { from: s, values: [bell] } }", [][2]string{
+		{`<X icon="buoy"/>`, "breaks"}, {`<X icon="bell"/>`, "holds"}, {`<X icon={t}/>`, "unsure"}, {`<X/>`, "holds"}, {`<X icon={b ? 'bell' : 'buoy'}/>`, "breaks"}, {`<X icon={t || 'bell'}/>`, "unsure"},
+	}},
+	{"outside set gone", "props: { icon: { spelled: icon, type: string, valueSet: signs } }\nvalueSets: { signs: { from: s, values: [bell] } }", "props: { icon: { spelled: icon, type: string } }", [][2]string{{`<X icon="bell"/>`, "breaks"}, {`<X icon={t}/>`, "unsure"}, {`<X/>`, "holds"}}},
+	{"inside", "inside: [{ element: div }]", "inside: [{ element: p }]", [][2]string{{`<X/>`, "holds"}}},
 	{"deprecated", "props: { a: string }", "props: { a: { type: string, deprecated: { since: 2.0.0, successor: b } } }", [][2]string{{`<X a="1"/>`, "holds"}, {`<X/>`, "holds"}}},
 	{"native tag of that name", "props: { a: string }", "", [][2]string{{`<L.X a="1"/>`, "breaks"}}},
+}
+
+const modal = "props: { kind: { spelled: kind, type: \"'one' | 'many'\" }, limit: { spelled: limit, type: \"number | string\" } }\n"
+
+// TestLogic holds what becomes of calls of shared logic.
+func TestLogic(t *testing.T) {
+	logic := func(version, lines string) *contract.Listing {
+		l := listing(t, version, "kind: logic\n"+lines)
+		c := &l.Components[0]
+		c.Component, c.Export.Name = "useX", "useX"
+		c.Hashes()
+		return l
+	}
+	const took = "props: { from: { spelled: from, type: string }, stops: { spelled: stops, type: number } }\n"
+	for _, row := range []struct {
+		name, old, new string
+		uses           [][2]string
+	}{
+		{"result", took + "result: { form: named, fields: { a: string, b: string } }", took + "result: { form: named, fields: { a: string } }", [][2]string{
+			{"const { b } = useX({ from: 'x' })", "breaks"}, {"const { a } = useX({ from: 'x' })", "holds"}, {"const r = useX(o); go(r.b)", "breaks"}, {"const r = useX(o); go(r.a)", "holds"}, {"go(useX(o))", "unsure"}, {"useX(o)", "holds"}, {"const r = useX(o); go(r)", "unsure"},
+		}},
+		{"result by place", took + "result: { form: positional, fields: [{ a: string }, { b: string }] }", took + "result: { form: positional, fields: [{ a: string }] }", [][2]string{{"const [a, b] = useX(o)", "breaks"}, {"const [a] = useX(o)", "holds"}, {"const [, b] = useX(o)", "breaks"}}},
+		{"result form", took + "result: { form: positional, fields: [{ a: string }] }", took + "result: { form: named, fields: { a: string } }", [][2]string{{"const [a] = useX(o)", "breaks"}, {"useX(o)", "holds"}, {"go(useX(o))", "unsure"}}},
+		{"result unknown", took + "result: unknown", took + "result: { form: named, fields: { a: string } }", [][2]string{{"const { a } = useX(o)", "unsure"}, {"useX(o)", "holds"}}},
+		{"parameter of a record", took, "props: { from: { spelled: from, type: string } }", [][2]string{{"useX({ from: 'x', stops: 3 })", "breaks"}, {"useX({ from: 'x' })", "holds"}, {"useX(o)", "unsure"}, {"useX({ from: 'x', ...o })", "unsure"}}},
+		{"parameter by place", took, "props: { from: { spelled: from, type: string }, stops: { spelled: stops, type: \"'a'\" } }", [][2]string{{"useX('x', 3)", "breaks"}, {"useX('x')", "holds"}, {"useX('x', 'a')", "holds"}}},
+	} {
+		old, new := logic("1.0.0", row.old), logic("2.0.0", row.new)
+		changes := change.Compare(old, new, change.Options{})
+		for _, use := range row.uses {
+			text := "import { useX } from 'lib';\nexport const A = ({ o, go }) => { " + use[0] + "; return null }"
+			s, err := usage.Scan(fstest.MapFS{"a.tsx": {Data: []byte(text)}}, usage.Options{Libraries: []string{"lib"}, App: site.App{Name: "app"}})
+			if err != nil {
+				t.Fatal(err)
+			}
+			got := Of(changes, old, s, Options{All: true})
+			if len(got.Sites) != 1 || got.Sites[0].Outcome != Outcome(use[1]) {
+				t.Errorf("%s: %s: %+v, want %s", row.name, use[0], got.Sites, use[1])
+			}
+		}
+	}
+}
+
+// TestStylesOfTheApp ties styles to the hooks that are gone.
+func TestStylesOfTheApp(t *testing.T) {
+	old := listing(t, "1.0.0", "styleHooks: { classes: [fare-tag], cssParts: [label], properties: [--fare-ink], data: { data-tone: tone } }\ntheming: { tokens: [--ink] }")
+	new := listing(t, "2.0.0", "")
+	files := fstest.MapFS{
+		"a.tsx": {Data: []byte("import styled from 'styled-components';\nexport const A = styled.div`\n  .fare-tag { color: ${(p) => p.ink}; }\n  &[data-tone='calm'] b { --fare-ink: red; }\n`;\nexport const B = () => <b style={{ '--fare-ink': 'red' }} title='.fare-tag' />;")},
+		"a.css": {Data: []byte("/* .fare-tag { } */\n.page { .fare-tag:hover { color: var(--ink) } }\n.fare-tags::part(label) { }\n@media print { .fare-tag-x { --fare-ink-x: 1 } }\n")},
+	}
+	s, err := usage.Scan(files, usage.Options{Libraries: []string{"lib"}, App: site.App{Name: "app"}})
+	if err != nil {
+		t.Fatal(err)
+	}
+	var got []string
+	for _, u := range Of(change.Compare(old, new, change.Options{}), old, s, Options{}).HookUses {
+		got = append(got, fmt.Sprint(u.At.File, ":", u.At.Line, ":", u.At.Column, " ", u.Selector, " ", u.Outcome))
+	}
+	slices.Sort(got)
+	want := []string{
+		"a.css:2:38 --ink shifts", "a.css:2:9 .page .fare-tag:hover breaks", "a.css:3:1 .fare-tags::part(label) breaks",
+		"a.tsx:3:3 .fare-tag breaks", "a.tsx:4:27 --fare-ink breaks", "a.tsx:4:3 [data-tone='calm'] b unsure", "a.tsx:6:36 --fare-ink breaks",
+	}
+	if !slices.Equal(got, want) {
+		t.Errorf("styles are\n%s\nwant\n%s", strings.Join(got, "\n"), strings.Join(want, "\n"))
+	}
+}
+
+// TestOtherUses ties uses of exported names to what is no longer exported.
+func TestOtherUses(t *testing.T) {
+	old, new := listing(t, "1.0.0", ""), listing(t, "2.0.0", "")
+	old.Exports = []contract.Exported{{Name: "ports", Kind: "constant"}, {Name: "tides", Kind: "constant"}}
+	new.Exports = old.Exports[1:]
+	s, err := usage.Scan(fstest.MapFS{"a.ts": {Data: []byte("import { ports, tides } from 'lib';\nports.x(tides);")}}, usage.Options{Libraries: []string{"lib"}})
+	if err != nil {
+		t.Fatal(err)
+	}
+	got := Of(change.Compare(old, new, change.Options{}), old, s, Options{}).OtherUses
+	if len(got) != 1 || got[0].Name != "ports" || got[0].Outcome != Breaks {
+		t.Errorf("other uses are %+v", got)
+	}
 }
 
 func TestOutcomes(t *testing.T) {

@@ -4,6 +4,7 @@ package impact
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"steadysocket/core/change"
@@ -27,6 +28,7 @@ type at struct {
 	given    *given
 	change   *change.Change
 	contract *contract.Contract
+	used     map[string]bool // components that the app uses anywhere
 }
 
 // rule is what becomes of a site. It gives false where the change does not
@@ -47,7 +49,7 @@ var rules = map[change.Kind]rule{
 	change.Deprecated:         {deprecated, true},
 	change.ParameterNarrowed:  {always(Unsure, "whether its type argument still fits was not worked out"), false},
 	change.BaseUnresolved:     {always(Unsure, "what the component extends could not be read"), false},
-	change.NotCompared:        {always(Unsure, "relies perhaps on a part of the contract that is not compared yet"), false},
+	change.PromiseUnknown:     {promiseUnknown, false},
 	change.RootChanged:        {always(Shifts, "is drawn with another outermost element"), false},
 	change.RootUnknown:        {always(Unsure, "the outermost element may be another"), false},
 	change.RootChoiceDropped:  {choosesRoot, true},
@@ -116,8 +118,46 @@ var rules = map[change.Kind]rule{
 	change.PartRemoved:       {usesPart, false},
 	change.PartRenamed:       {usesPart, false},
 	change.PartPlaceChanged:  {always(Unsure, "where its parts stand was not worked out"), false},
-	change.HandleChanged:     {passesRef, true},
-	change.HandleLost:        {passesRef, true},
+	change.HandleChanged:     {passesRef(false), true},
+	change.HandleLost:        {passesRef(true), true},
+
+	change.HandleMemberRemoved: {reaches(Breaks), true},
+	change.HandleMemberPoorer:  {reaches(Breaks), true},
+	change.HandleMemberUnsure:  {reaches(Unsure), true},
+	change.TwoWayWidened:       {takesNamed, true},
+	change.ModeRemoved:         {usesMode, true},
+	change.ModeNarrowed:        {narrowedInMode, true},
+
+	change.HookRemoved:       {never, false}, // styles are told apart from sites
+	change.HookChanged:       {never, false},
+	change.TokenDropped:      {never, false},
+	change.AppDefaultDropped: {always(Unsure, "whether the app sets it for all uses was not looked for"), false},
+	change.ProviderNeeded:    {provider, false},
+	change.ProviderMoved:     {provider, false},
+	change.ProvidedRemoved:   {ifFilled("what stands inside may read it"), false},
+	change.ProvidedChanged:   {ifFilled("what stands inside may read it"), false},
+	change.ProvidedUnsure:    {ifFilled("what stands inside may read it"), false},
+	change.InjectedRemoved:   {ifFilled("its children may rely on it"), false},
+	change.InjectedOverrides: {ifFilled("its children may give it"), false},
+	change.PairRemoved:       {pairs, false},
+	change.PairAdded:         {pairs, false},
+
+	change.StateChangeRemoved: {amends, true},
+	change.StateChangeRenamed: {amends, true},
+	change.StateChangePoorer:  {amends, true},
+	change.GuaranteeWithdrawn: {always(Shifts, "may rely on what was promised"), false},
+	change.GuaranteeAltered:   {always(Shifts, "may rely on what was promised"), false},
+	change.ValueSetGone:       {takenFromSet, true},
+	change.SetValueGone:       {takenFromSet, true},
+
+	change.ResultRemoved:     {takesResult(Breaks), false},
+	change.ResultRenamed:     {takesResult(Breaks), false},
+	change.ResultReordered:   {takesResult(Breaks), false},
+	change.ResultWidened:     {takesResult(Breaks), false},
+	change.ResultReplaced:    {takesResult(Breaks), false},
+	change.ResultOptional:    {takesResult(Breaks), false},
+	change.ResultUnsure:      {takesResult(Unsure), false},
+	change.ResultFormChanged: {takesResult(Breaks), false},
 }
 
 // given is what a site gives, by spelling, with what a spread may carry.
@@ -128,27 +168,87 @@ type given struct {
 }
 
 type spread struct {
-	index int
-	open  bool
-	keys  map[string]bool
-	at    place.Place
+	index   int
+	open    bool
+	keys    map[string]bool
+	perhaps map[string]bool
+	at      place.Place
 }
 
-func gather(s *site.Site) *given {
+// gather sorts what a site gives by spelling. Arguments to logic are given the
+// names of the parameters that they stand for.
+func gather(s *site.Site, c *contract.Contract) *given {
 	g := &given{by: map[string]site.Given{}, index: map[string]int{}}
-	for i, x := range s.All() {
-		if x.Spread != "" {
-			keys := map[string]bool{}
-			for _, k := range x.Keys {
-				keys[k] = true
-			}
-			g.spreads = append(g.spreads, spread{i, x.Open, keys, x.At})
-			continue
-		}
+	add := func(i int, x site.Given) {
 		g.by[x.Spelled] = x
 		g.index[x.Spelled] = i
 	}
+	for i, x := range s.All() {
+		switch {
+		case x.Position > 0:
+			for _, named := range argument(x, c) {
+				if named.Spread != "" {
+					g.spreads = append(g.spreads, spread{index: i, open: true, at: x.At})
+					continue
+				}
+				add(i, named)
+			}
+		case x.Spread != "":
+			sp := spread{i, x.Open, set(x.Keys), set(x.Perhaps), x.At}
+			for _, inner := range x.Holds {
+				if before, ok := g.by[inner.Spelled]; sp.keys[inner.Spelled] && (!ok || before.At.Less(x.At)) {
+					add(i, inner)
+				}
+			}
+			g.spreads = append(g.spreads, sp)
+		default:
+			add(i, x)
+		}
+	}
 	return g
+}
+
+func set(list []string) map[string]bool {
+	m := make(map[string]bool, len(list))
+	for _, s := range list {
+		m[s] = true
+	}
+	return m
+}
+
+// argument gives an argument to logic the names of the parameters that it stands
+// for: its own parameter by place, or those that a record of them holds.
+func argument(x site.Given, c *contract.Contract) []site.Given {
+	if c == nil || len(c.Props) == 0 {
+		return nil
+	}
+	record := len(x.Keys) > 0
+	for _, key := range x.Keys {
+		record = record && slices.ContainsFunc(c.Props, func(p contract.Prop) bool { return p.Spelled.Or(p.Name) == key })
+	}
+	switch {
+	case record:
+		var list []site.Given
+		for _, key := range x.Keys {
+			named := site.Given{Spelled: key, Expression: x.Expression, At: x.At}
+			for _, inner := range x.Holds {
+				if inner.Spelled == key {
+					named = inner
+				}
+			}
+			list = append(list, named)
+		}
+		if x.Open {
+			list = append(list, site.Given{Spread: x.Expression, At: x.At})
+		}
+		return list
+	case x.Position > len(c.Props):
+		return nil
+	case x.Position == 1 && len(c.Props) > 1 && x.Literal == nil && x.Type == "" && len(x.MayBe) == 0:
+		return []site.Given{{Spread: x.Expression, At: x.At}} // it may be a record of them
+	}
+	x.Spelled = c.Props[x.Position-1].Spelled.Or(c.Props[x.Position-1].Name)
+	return []site.Given{x}
 }
 
 // whySpread is the reason where a spread hides whether something is given.
@@ -178,7 +278,7 @@ func (g *given) is(spelled string) (presence, place.Place) {
 		if s.keys[spelled] {
 			return present, s.at
 		}
-		if s.open {
+		if s.open || s.perhaps[spelled] {
 			open, at = perhaps, s.at
 		}
 	}
@@ -195,7 +295,7 @@ func (g *given) value(spelled string) (site.Given, bool) {
 		return x, false
 	}
 	for _, s := range g.spreads {
-		if s.index > g.index[spelled] && (s.open || s.keys[spelled]) {
+		if s.index > g.index[spelled] && (s.open || s.keys[spelled] || s.perhaps[spelled]) {
 			return x, false
 		}
 	}
@@ -376,6 +476,8 @@ func givesValue(a *at) (verdict, bool) {
 		if !x.All {
 			return verdict{outcome: Unsure, why: "what the expression gives is not known", at: x.At}, true
 		}
+	case x.Type != "":
+		return givesByType(x, a, sure)
 	default:
 		return verdict{outcome: Unsure, why: "what the expression gives is not known", at: x.At}, true
 	}
@@ -383,6 +485,24 @@ func givesValue(a *at) (verdict, bool) {
 		return verdict{outcome: Unsure, why: whySpread, at: where}, true
 	}
 	return verdict{}, false
+}
+
+// givesByType asks the type of an expression whether it can be the value.
+func givesByType(x site.Given, a *at, sure bool) (verdict, bool) {
+	from, err := types.Parse(x.Type)
+	gone := typeOf(a.change.Detail.Value)
+	if err != nil || gone == nil {
+		return verdict{outcome: Unsure, why: "what the expression gives is not known", at: x.At}, true
+	}
+	switch types.Assignable(gone, from).Answer {
+	case types.No:
+		return verdict{outcome: Unsure, why: whySpread, at: x.At}, !sure
+	case types.Yes:
+		if values, open, ok := types.Values(types.Without(from, types.Undefined, types.Null)); ok && !open && len(values) > 0 && sure {
+			return verdict{outcome: Breaks, why: "may give " + words(site.Value{V: a.change.Detail.Value}), at: x.At}, true
+		}
+	}
+	return verdict{outcome: Unsure, why: "gives " + x.Type, at: x.At}, true
 }
 
 // words is a value as people read it: strings in single quotes.
@@ -428,6 +548,9 @@ func valueFits(a *at) (verdict, bool) {
 	if x.Literal != nil {
 		values = []site.Value{*x.Literal}
 	}
+	if to != nil && len(values) == 0 && x.Type != "" {
+		return typeFits(x, to, sure)
+	}
 	if to == nil || len(values) == 0 {
 		return verdict{outcome: Unsure, why: "what the expression gives is not known", at: x.At}, true
 	}
@@ -450,6 +573,23 @@ func valueFits(a *at) (verdict, bool) {
 		return verdict{outcome: Unsure, why: "what the expression gives is not known", at: x.At}, true
 	}
 	return verdict{}, false
+}
+
+// typeFits holds an expression against the new type by its own.
+func typeFits(x site.Given, to types.Type, sure bool) (verdict, bool) {
+	from, err := types.Parse(x.Type)
+	if err != nil {
+		return verdict{outcome: Unsure, why: "what the expression gives is not known", at: x.At}, true
+	}
+	switch answer := types.Assignable(types.Without(from, types.Undefined), to); {
+	case answer.Answer == types.No && sure:
+		return verdict{outcome: Breaks, why: "gives " + x.Type, at: x.At}, true
+	case answer.Answer == types.Yes && sure:
+		return verdict{}, false
+	case answer.Answer == types.Undecided:
+		return verdict{outcome: Unsure, why: "gives " + x.Type + ", which cannot be held against the new type", at: x.At}, true
+	}
+	return verdict{outcome: Unsure, why: whySpread, at: x.At}, true
 }
 
 // typeOf gives the type of a literal.
@@ -554,42 +694,80 @@ func takesField(outcome Outcome) func(*at) (verdict, bool) {
 		if !ok {
 			return verdict{outcome: Unsure, why: whySpread, at: where}, true
 		}
-		if x.Takes == nil || x.Takes.Unknown {
+		if v, ok, decided := handlerFits(a, x); decided {
+			return v, ok
+		}
+		if x.Takes == nil {
 			return verdict{outcome: Unsure, why: "what is taken is written elsewhere", at: x.At}, true
 		}
-		d := a.change.Detail
-		position, inner := d.Position, ""
-		if position == 0 {
-			position = 1 // a record is the one thing handed over
-			inner = d.Field[0]
-		} else if len(d.Field) > 1 {
-			inner = d.Field[1]
-		}
-		for _, t := range x.Takes.Params {
-			if t.Position != position {
-				continue
-			}
-			name := strings.Join(d.Field, ".")
-			if inner == "" {
-				if t.All || len(t.Fields) > 0 {
-					return verdict{outcome: outcome, why: "takes " + name, at: x.At}, true
-				}
-				if a.change.Kind == change.PayloadRemoved || a.change.Kind == change.DataRemoved {
-					return verdict{outcome: outcome, why: "names " + name, at: x.At}, true
-				}
-				return verdict{}, false
-			}
-			if t.All {
-				return verdict{outcome: Unsure, why: "hands on whole what " + name + " stands in", at: x.At}, true
-			}
-			for _, f := range t.Fields {
-				if f == inner {
-					return verdict{outcome: outcome, why: "takes " + name, at: x.At}, true
-				}
-			}
-		}
-		return verdict{}, false
+		return takesOf(a, x.Takes, x.At, outcome)
 	}
+}
+
+// takesOf looks for the field that changed in what is taken.
+func takesOf(a *at, takes *site.Takes, at place.Place, outcome Outcome) (verdict, bool) {
+	if takes.Unknown {
+		return verdict{outcome: Unsure, why: "what is taken is written elsewhere", at: at}, true
+	}
+	d := a.change.Detail
+	if len(d.Field) == 0 {
+		return verdict{outcome: Unsure, why: "takes what is handed over", at: at}, len(takes.Params) > 0
+	}
+	position, inner := d.Position, ""
+	if position == 0 {
+		position = 1 // a record is the one thing handed over
+		inner = d.Field[0]
+	} else if len(d.Field) > 1 {
+		inner = d.Field[1]
+	}
+	gone := a.change.Kind == change.PayloadRemoved || a.change.Kind == change.DataRemoved
+	for _, t := range takes.Params {
+		if t.Position != position {
+			continue
+		}
+		name := strings.Join(d.Field, ".")
+		if inner == "" {
+			if t.All || len(t.Fields) > 0 {
+				return verdict{outcome: outcome, why: "takes " + name, at: at}, true
+			}
+			return verdict{outcome: outcome, why: "names " + name, at: at}, gone
+		}
+		if t.All {
+			return verdict{outcome: Unsure, why: "hands on whole what " + name + " stands in", at: at}, true
+		}
+		if slices.Contains(t.Fields, inner) {
+			return verdict{outcome: outcome, why: "takes " + name, at: at}, true
+		}
+	}
+	return verdict{}, false
+}
+
+// handlerFits holds a handler that says the types of what it takes against what
+// is handed over now; decided is false where it does not say them.
+func handlerFits(a *at, x site.Given) (v verdict, ok, decided bool) {
+	if x.Type == "" {
+		return verdict{}, false, false
+	}
+	from, err := types.Parse(x.Type)
+	if err != nil {
+		return verdict{}, false, false
+	}
+	var payload *contract.Payload
+	if e := a.change.Detail.New.Event(a.change.Member.Name); e != nil {
+		payload = e.Payload
+	} else if s := a.change.Detail.New.Slot(a.change.Member.Name); s != nil {
+		payload = s.Gives
+	}
+	if payload == nil || payload.Unknown {
+		return verdict{}, false, false
+	}
+	switch types.Assignable(from, &types.Func{Params: change.Params(payload), Result: types.Unknown}).Answer {
+	case types.Yes:
+		return verdict{}, false, true
+	case types.No:
+		return verdict{outcome: Breaks, why: "takes " + x.Type, at: x.At}, true, true
+	}
+	return verdict{}, false, false
 }
 
 // takesAnything holds for changes of the whole that is handed over.
@@ -679,12 +857,38 @@ func usesPart(a *at) (verdict, bool) {
 	return verdict{}, false
 }
 
-func passesRef(a *at) (verdict, bool) {
-	switch p, where := a.given.is("ref"); p {
-	case present:
-		return verdict{outcome: Breaks, why: "passes a ref", at: where}, true
-	case perhaps:
-		return verdict{}, false // a ref does not travel in a spread before React 19 and rarely after
+// passesRef looks for a ref. One that says what it reaches is held against what
+// it will reach; one that does not fits whatever there is.
+func passesRef(lost bool) func(a *at) (verdict, bool) {
+	return func(a *at) (verdict, bool) {
+		p, where := a.given.is("ref")
+		if p != present {
+			return verdict{}, false // a ref does not travel in a spread before React 19 and rarely after
+		}
+		x := a.given.by["ref"]
+		if lost || x.Type == "" {
+			return verdict{outcome: Breaks, why: "passes a ref", at: where}, true
+		}
+		from, err := types.Parse(x.Type)
+		h := a.change.Detail.New.Handle
+		if err != nil || h == nil || !h.Type.Known() {
+			return verdict{outcome: Unsure, why: "passes " + x.Type, at: where}, true
+		}
+		// A compiler lets a ref to more through where less is reached by it.
+		switch types.Assignable(reachedBy(from), reachedBy(h.Type.T)).Answer {
+		case types.Yes:
+			return verdict{}, false
+		case types.No:
+			return verdict{outcome: Breaks, why: "passes " + x.Type, at: where}, true
+		}
+		return verdict{outcome: Unsure, why: "passes " + x.Type + ", which cannot be held against what it will reach", at: where}, true
 	}
-	return verdict{}, false
+}
+
+// reachedBy is what a ref reaches.
+func reachedBy(t types.Type) types.Type {
+	if n, ok := t.(*types.Named); ok && n.Name == "Ref" && len(n.Args) == 1 {
+		return types.Without(n.Args[0], types.Null)
+	}
+	return t
 }

@@ -158,6 +158,12 @@ func readBounded(fsys fs.FS, name string, limit int64) ([]byte, error) {
 	return fs.ReadFile(fsys, name)
 }
 
+// ReadText reads a text file of at most limit bytes; the error says what was wrong.
+func ReadText(fsys fs.FS, name string, limit int64) (string, error) {
+	data, err := readBounded(fsys, name, limit)
+	return string(data), err
+}
+
 // Range gives the range under which a package depends on another, "" for none.
 func (m *Manifest) Range(name string) string {
 	for _, table := range []map[string]string{m.Dependencies, m.DevDependencies, m.PeerDependencies, m.Optional} {

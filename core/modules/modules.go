@@ -7,6 +7,7 @@ package modules
 import (
 	"errors"
 	"io/fs"
+	"maps"
 	"path"
 	"runtime"
 	"sort"
@@ -118,6 +119,14 @@ func Open(fsys fs.FS, dir string) (*Set, error) {
 	return s, nil
 }
 
+// Beside is a view on the same modules that follows names into other packages
+// too; known as in Set. What it loads is not in s.
+func (s *Set) Beside(known map[string]*Module) *Set {
+	return &Set{FS: s.FS, Dir: s.Dir, Manifest: s.Manifest, Installed: true, Known: known, aliases: s.aliases,
+		modules: maps.Clone(s.modules), missing: maps.Clone(s.missing), exists: maps.Clone(s.exists), packages: maps.Clone(s.packages),
+		ambient: maps.Clone(s.ambient), additions: maps.Clone(s.additions), globals: maps.Clone(s.globals)}
+}
+
 // skipped are folders that hold no source of the package itself.
 var skipped = map[string]bool{"node_modules": true, ".git": true}
 
@@ -162,7 +171,7 @@ func (s *Set) Sources() ([]string, error) {
 			return nil
 		}
 		if entry.IsDir() {
-			if name != s.Dir && (skipped[entry.Name()] || strings.HasPrefix(entry.Name(), ".") || built[entry.Name()]) {
+			if name != s.Dir && HoldsNoSource(entry.Name()) {
 				return fs.SkipDir
 			}
 			return nil
@@ -178,6 +187,12 @@ func (s *Set) Sources() ([]string, error) {
 
 // built are the usual folders of built files, which repeat what the source says.
 var built = map[string]bool{"dist": true, "build": true, "coverage": true, "out": true}
+
+// HoldsNoSource reports whether a folder of this name holds nothing that people
+// write: installed packages, built files, what tools keep.
+func HoldsNoSource(name string) bool {
+	return skipped[name] || strings.HasPrefix(name, ".") || built[name]
+}
 
 // Load parses files and, with follow, all that they import within the source.
 // What could not be read is in Problems.

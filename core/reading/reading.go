@@ -18,6 +18,7 @@ import (
 	"steadysocket/core/evaluate"
 	"steadysocket/core/modules"
 	"steadysocket/core/place"
+	"steadysocket/core/react"
 )
 
 // Version is the version of the readers. It grows with every change to what
@@ -187,8 +188,8 @@ func Read(fsys fs.FS, o Options) (*Result, error) {
 		r.listing.Library.Name = name
 	}
 	r.listing.Package = contract.PackageInfo{Name: name, Version: m.Version, Framework: chosen.name, Peers: m.PeerDependencies}
-	set.Installed, set.Known = true, reactModules()
-	r.eval = evaluate.New(set, reactNames)
+	set.Installed, set.Known = true, react.Modules()
+	r.eval = evaluate.New(set, react.Names)
 
 	entries, err := r.entries()
 	if err != nil {

@@ -24,6 +24,7 @@ type Scan struct {
 	Packages  []PackageUse `json:"packages"`
 	Sites     []Site       `json:"sites"`
 	OtherUses []OtherUse   `json:"otherUses"`
+	StyleUses []StyleUse   `json:"styleUses"`
 	Unread    []Unread     `json:"unread"`
 }
 
@@ -70,6 +71,7 @@ type Site struct {
 	Props     []Given     `json:"props"`
 	Slots     []Given     `json:"slots"`
 	Events    []Given     `json:"events"`
+	Result    *Takes      `json:"result,omitempty"`  // of logic: what is taken of what it gives back
 	Via       []string    `json:"via"`               // wrappers of the app between it and the package, nearest first
 	Through   string      `json:"through,omitempty"` // the site in the nearest wrapper that this one feeds
 }
@@ -80,12 +82,16 @@ type Given struct {
 	Name       string      `json:"name,omitempty"`
 	Spelled    string      `json:"spelled,omitempty"`
 	Spread     string      `json:"spread,omitempty"`
-	Keys       []string    `json:"keys,omitempty"` // of a spread: what is surely in it
-	Open       bool        `json:"open,omitempty"` // of a spread: there may be more
+	Position   int         `json:"position,omitempty"` // of an argument to logic, from 1
+	Keys       []string    `json:"keys,omitempty"`     // of a spread or record: what is surely in it
+	Perhaps    []string    `json:"perhaps,omitempty"`  // of a spread: what may be in it
+	Holds      []Given     `json:"holds,omitempty"`    // of a spread or record: what is known of what it holds
+	Open       bool        `json:"open,omitempty"`     // of a spread: there may be more
 	Literal    *Value      `json:"literal,omitempty"`
 	Expression string      `json:"expression,omitempty"`
 	MayBe      []Value     `json:"mayBe,omitempty"` // literals that the expression may be
 	All        bool        `json:"all,omitempty"`   // it can be nothing else
+	Type       string      `json:"type,omitempty"`  // of the expression, where it is known and no set of literals
 	Takes      *Takes      `json:"takes,omitempty"`
 	At         place.Place `json:"at"`
 }
@@ -205,6 +211,13 @@ type OtherUse struct {
 	Name    string      `json:"name"`
 	Kind    string      `json:"kind"` // type or value
 	At      place.Place `json:"at"`
+}
+
+// StyleUse is a style of the app that may rely on what a component draws: a
+// selector, or a custom property that is set or read.
+type StyleUse struct {
+	Selector string      `json:"selector"`
+	At       place.Place `json:"at"`
 }
 
 // Unread is something that was seen and not understood.

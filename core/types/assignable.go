@@ -387,10 +387,15 @@ func disjoint(t *Intersection) bool {
 }
 
 func (r *relation) toNamed(from Type, to *Named) Verdict {
+	n, named := from.(*Named)
+	if named {
+		if v, ok := dom(n, to); ok {
+			return v
+		}
+	}
 	if !to.Own() {
 		return unresolved(to)
 	}
-	n, named := from.(*Named)
 	if named && !n.Own() {
 		return unresolved(n)
 	}

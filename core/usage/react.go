@@ -5,6 +5,7 @@ package usage
 import (
 	"strings"
 
+	"steadysocket/core/evaluate"
 	"steadysocket/core/modules"
 	"steadysocket/core/names"
 	"steadysocket/core/site"
@@ -49,18 +50,37 @@ const maxHops = 100
 
 // walker visits one module with the names in force.
 type walker struct {
-	s       *scanner
-	m       *modules.Module
-	checked bool
-	scopes  []map[string]binding
-	in      string // enclosing top-level declaration
-	within  string // enclosing component of the app
-	hops    int    // how many names were followed to get here
-	drops   map[string]bool
+	s          *scanner
+	m          *modules.Module
+	checked    bool
+	scopes     []map[string]binding
+	typeScopes []*evaluate.Scope // the same for the evaluator
+	fn         *syntax.Func      // the function around
+	calls      map[*syntax.Call]*use
+	in         string // enclosing top-level declaration
+	within     string // enclosing component of the app
+	hops       int    // how many names were followed to get here
+	drops      map[string]bool
 }
 
-func (w *walker) push() { w.scopes = append(w.scopes, map[string]binding{}) }
-func (w *walker) pop()  { w.scopes = w.scopes[:len(w.scopes)-1] }
+func (w *walker) push() {
+	scope := evaluate.In(w.m)
+	if len(w.typeScopes) > 0 {
+		scope = evaluate.Block(w.typeScope())
+	}
+	w.enter(scope)
+}
+
+// enter opens a scope that the evaluator knows already.
+func (w *walker) enter(scope *evaluate.Scope) {
+	w.scopes = append(w.scopes, map[string]binding{})
+	w.typeScopes = append(w.typeScopes, scope)
+}
+
+func (w *walker) pop() {
+	w.scopes = w.scopes[:len(w.scopes)-1]
+	w.typeScopes = w.typeScopes[:len(w.typeScopes)-1]
+}
 
 func (w *walker) bind(name string, b binding) { w.scopes[len(w.scopes)-1][name] = b }
 
@@ -126,8 +146,161 @@ func (w *walker) resolve(x syntax.Expr) (target, bool) {
 			return target{}, false
 		}
 		return w.field(to, name.Name)
+	case *syntax.Paren:
+		return w.resolve(x.X)
+	case *syntax.Cast:
+		return w.resolve(x.X)
+	case *syntax.Call:
+		return w.handedThrough(x)
+	case *syntax.Tagged:
+		if c, ok := x.Tag.(*syntax.Call); ok {
+			return w.styledBase(c)
+		}
 	}
 	return target{}, false
+}
+
+// reactName gives the name that a callee has in the module react, or "".
+func (w *walker) reactName(x syntax.Expr) string {
+	switch f := x.(type) {
+	case *syntax.Ident:
+		if i, ok := w.m.Imports[f.Name]; ok && i.From == "react" {
+			return i.Name
+		}
+	case *syntax.Member:
+		id, plain := f.X.(*syntax.Ident)
+		name, named := f.Name.(*syntax.Ident)
+		if plain && named {
+			if i, ok := w.m.Imports[id.Name]; ok && i.From == "react" {
+				return name.Name
+			}
+		}
+	}
+	return ""
+}
+
+// handedThrough finds the component behind memo(X), lazy(() => import('x')) and
+// styled(X): what is given to the one goes to the other.
+func (w *walker) handedThrough(c *syntax.Call) (target, bool) {
+	if len(c.Args) == 0 {
+		return target{}, false
+	}
+	switch w.reactName(c.Fun) {
+	case "memo":
+		return w.resolve(syntax.Bare(c.Args[0]))
+	case "lazy":
+		return w.loaded(c.Args[0])
+	}
+	return w.styledBase(c)
+}
+
+// styledBase finds what is styled in styled(X), styled(X).attrs(…).
+func (w *walker) styledBase(c *syntax.Call) (target, bool) {
+	if len(c.Args) != 1 {
+		return target{}, false
+	}
+	switch f := c.Fun.(type) {
+	case *syntax.Ident:
+		if i, ok := w.m.Imports[f.Name]; ok && styles[i.From] {
+			return w.resolve(syntax.Bare(c.Args[0]))
+		}
+	case *syntax.Member:
+		if inner, ok := f.X.(*syntax.Call); ok {
+			return w.styledBase(inner)
+		}
+	}
+	return target{}, false
+}
+
+// styles are the modules whose styled gives a component back with styles.
+var styles = map[string]bool{"styled-components": true, "@emotion/styled": true, "@linaria/react": true}
+
+// loaded finds the component that a function loads: its module's default, or
+// the name that .then makes the default.
+func (w *walker) loaded(load syntax.Expr) (to target, found bool) {
+	from, name := "", "default"
+	syntax.Walk(load, func(n syntax.Node) bool {
+		switch n := n.(type) {
+		case *syntax.Call:
+			k, ok := n.Fun.(*syntax.Keyword)
+			if ok && k.Word == "import" && len(n.Args) > 0 {
+				if v, ok := literal(n.Args[0]); ok {
+					from, _ = v.V.(string)
+				}
+			}
+		case *syntax.Property:
+			if key, ok := syntax.KeyName(n.Key); ok && key == "default" {
+				if m, ok := syntax.Bare(n.Value).(*syntax.Member); ok {
+					if id, ok := m.Name.(*syntax.Ident); ok {
+						name = id.Name
+					}
+				}
+			}
+		}
+		return true
+	})
+	sym, ok := w.s.set.Imported(w.m, from, name)
+	if from == "" || !ok {
+		return target{}, false
+	}
+	b, ok := w.symbol(sym)
+	return b.to, ok && b.known
+}
+
+// oneOf finds the components that a name may stand for: the branches of a
+// condition, the values of a table.
+func (w *walker) oneOf(x syntax.Expr, depth int) (list []target) {
+	if depth > 5 {
+		return nil
+	}
+	if to, ok := w.resolve(x); ok {
+		return []target{to}
+	}
+	switch x := syntax.Bare(x).(type) {
+	case *syntax.Conditional:
+		return append(w.oneOf(x.Then, depth+1), w.oneOf(x.Else, depth+1)...)
+	case *syntax.Binary:
+		if x.Op == "||" || x.Op == "??" {
+			return append(w.oneOf(x.X, depth+1), w.oneOf(x.Y, depth+1)...)
+		}
+	case *syntax.Ident:
+		if b, ok := w.lookup(x.Name); ok && b.value != nil {
+			return w.oneOf(b.value, depth+1)
+		}
+	case *syntax.Index:
+		if o := w.table(x.X); o != nil {
+			key, fixed := literal(x.Key)
+			for _, p := range o.Props {
+				name, ok := syntax.KeyName(p.Key)
+				if ok && p.Kind == syntax.InitProperty && (!fixed || key.V == any(name)) {
+					list = append(list, w.oneOf(p.Value, depth+1)...)
+				}
+			}
+		}
+	case *syntax.Member:
+		if o, name := w.table(x.X), x.Name; o != nil {
+			if id, ok := name.(*syntax.Ident); ok {
+				if p := o.Lookup(id.Name); p != nil {
+					return w.oneOf(p.Value, depth+1)
+				}
+			}
+		}
+	}
+	return list
+}
+
+// table gives the object literal behind a name, or nil.
+func (w *walker) table(x syntax.Expr) *syntax.Object {
+	id, ok := syntax.Bare(x).(*syntax.Ident)
+	if !ok {
+		return nil
+	}
+	b, ok := w.lookup(id.Name)
+	if !ok || b.value == nil {
+		return nil
+	}
+	o, _ := syntax.Bare(b.value).(*syntax.Object)
+	return o
 }
 
 // field is the export of a namespace or the part of a component with this name.
@@ -234,7 +407,16 @@ func (w *walker) visit(n syntax.Node) {
 		w.children(n)
 		w.pop()
 		return
+	case *syntax.ExprStmt:
+		w.visit(n.X)
+		if c, ok := n.X.(*syntax.Call); ok && w.calls[c] != nil {
+			w.calls[c].site.Result = &site.Takes{}
+		}
+		return
 	case *syntax.VarDecl:
+		if len(w.scopes) > 1 {
+			w.s.typing().eval.Locals(n, w.typeScope())
+		}
 		for _, d := range n.Decls {
 			w.declarator(d)
 		}
@@ -253,9 +435,13 @@ func (w *walker) visit(n syntax.Node) {
 		w.element(n)
 		return
 	case *syntax.Call:
-		if w.createElement(n) {
-			return
+		if !w.createElement(n) && !w.static(n) {
+			if !w.logic(n) {
+				w.visit(n.Fun)
+			}
+			w.call(n)
 		}
+		return
 	case *syntax.Ident:
 		w.reference(n)
 		return
@@ -321,10 +507,12 @@ func (w *walker) hoist(body []syntax.Stmt) {
 		case *syntax.FuncDecl:
 			if s.Func.Name != nil {
 				w.bind(s.Func.Name.Name, binding{})
+				w.s.typing().eval.Locals(s, w.typeScope())
 			}
 		case *syntax.ClassDecl:
 			if s.Class.Name != nil {
 				w.bind(s.Class.Name.Name, binding{})
+				w.s.typing().eval.Locals(s, w.typeScope())
 			}
 		}
 	}
@@ -363,6 +551,7 @@ func (w *walker) declarator(d *syntax.Declarator) {
 			w.wrapped(d.Value, fn, id.Name)
 		} else {
 			w.visit(d.Value)
+			w.takesResult(d)
 		}
 	}
 	w.in = in
@@ -509,9 +698,14 @@ func (w *walker) wrapped(x syntax.Expr, fn *syntax.Func, name string) {
 
 // function visits a function. One with a component's name at the top of the
 // module may be a wrapper: what it takes from its props is followed.
-func (w *walker) function(fn *syntax.Func, name string) {
-	w.push()
-	within, drops := w.within, w.drops
+func (w *walker) function(fn *syntax.Func, name string) { w.functionIn(fn, name, nil) }
+
+// functionIn visits a function that is of a type by the place where it stands.
+func (w *walker) functionIn(fn *syntax.Func, name string, of evaluate.Type) {
+	eval := w.s.typing().eval
+	w.enter(eval.Inside(fn, eval.WithParams(w.typeScope(), fn.TypeParams), of))
+	within, drops, around := w.within, w.drops, w.fn
+	w.fn = fn
 	component := len(w.scopes) == 2 && names.IsComponent(name)
 	if component {
 		w.within, w.drops = w.m.Path+"#"+w.in, nil
@@ -547,8 +741,22 @@ func (w *walker) function(fn *syntax.Func, name string) {
 	if fn.X != nil {
 		w.visit(fn.X)
 	}
-	w.within, w.drops = within, drops
+	w.within, w.drops, w.fn = within, drops, around
 	w.pop()
+}
+
+// call visits the arguments of a call. What a list hands to a function is of the type of its items.
+func (w *walker) call(c *syntax.Call) {
+	for _, t := range c.TypeArgs {
+		w.visit(t)
+	}
+	for i, arg := range c.Args {
+		if fn, ok := arg.(*syntax.Func); ok && !annotated(fn) && len(fn.Params) > 0 {
+			w.functionIn(fn, nameOf(fn.Name, ""), w.s.typing().eval.Argument(c, i, w.typeScope()))
+			continue
+		}
+		w.visit(arg)
+	}
 }
 
 // types notes the library's names in a type.
@@ -662,16 +870,13 @@ const content = "\x00content"
 
 // element notes an element if it is a component, and visits what stands in it.
 func (w *walker) element(e *syntax.Element) {
-	var u *use
+	var uses []*use
 	if e.Name != nil {
-		if to, ok := w.resolve(e.Name); ok {
-			if to.name == "*" {
-				ok = false
-			}
-			if ok {
-				u = w.site(to, site.Element, e, e.Open, nil)
-			}
-		} else if member, ok := e.Name.(*syntax.Member); ok {
+		list := w.tagTargets(e.Name)
+		for _, to := range list {
+			uses = append(uses, w.site(to, site.Element, e, e.Open, nil))
+		}
+		if member, ok := e.Name.(*syntax.Member); ok && len(list) == 0 {
 			w.visit(member.X)
 		}
 	}
@@ -679,19 +884,31 @@ func (w *walker) element(e *syntax.Element) {
 		w.visit(t)
 	}
 	for _, a := range e.Attrs {
-		if u != nil {
+		for _, u := range uses {
 			w.attr(u, a)
 		}
 		if a.Value != nil {
 			w.visit(a.Value)
 		}
 	}
-	if u != nil {
+	for _, u := range uses {
 		w.childContent(u, e)
 	}
 	for _, c := range e.Children {
 		w.visit(c)
 	}
+}
+
+// tagTargets finds the components that a tag may stand for.
+func (w *walker) tagTargets(tag syntax.Expr) (list []target) {
+	seen := map[target]bool{}
+	for _, to := range w.oneOf(tag, 0) {
+		if to.name != "*" && !seen[to] {
+			seen[to] = true
+			list = append(list, to)
+		}
+	}
+	return list
 }
 
 // attr notes one attribute of a use.
@@ -749,6 +966,10 @@ func (w *walker) value(g *site.Given, x syntax.Expr) {
 		g.MayBe, g.All = values, all
 	}
 	g.Expression = w.text(x)
+	w.describe(g, x)
+	if g.Spelled == "ref" {
+		g.Takes = w.reached(x)
+	}
 }
 
 func (w *walker) text(n syntax.Node) string {
@@ -846,47 +1067,54 @@ func (w *walker) spread(u *use, x syntax.Expr, at syntax.Node) {
 		}
 	}
 	if o, ok := syntax.Bare(x).(*syntax.Object); ok {
-		g.Open = false
-		for _, p := range o.Props {
-			name, known := "", false
-			if p.Key != nil {
-				name, known = syntax.KeyName(p.Key)
-			}
-			if p.Kind == syntax.SpreadProperty || !known {
-				g.Open = true
-				continue
-			}
-			g.Keys = append(g.Keys, name)
-		}
+		w.record(&g, o)
+	} else if !u.rest && !u.whole {
+		w.carried(&g, x)
 	}
 	u.site.Props = append(u.site.Props, g)
 }
 
+// record notes what an object literal holds.
+func (w *walker) record(g *site.Given, o *syntax.Object) {
+	g.Open = false
+	for _, p := range o.Props {
+		name, known := "", false
+		if p.Key != nil {
+			name, known = syntax.KeyName(p.Key)
+		}
+		if p.Kind == syntax.SpreadProperty || !known {
+			g.Open = true
+			continue
+		}
+		g.Keys = append(g.Keys, name)
+		if p.Kind == syntax.InitProperty && !p.Shorthand {
+			inner := site.Given{Spelled: name, At: g.At}
+			w.value(&inner, p.Value)
+			inner.Expression = strings.TrimPrefix(inner.Expression, content)
+			g.Holds = append(g.Holds, inner)
+		}
+	}
+}
+
 // createElement notes createElement(X, props, …children).
 func (w *walker) createElement(c *syntax.Call) bool {
-	name := ""
-	switch f := c.Fun.(type) {
-	case *syntax.Ident:
-		if i, ok := w.m.Imports[f.Name]; ok && i.From == "react" {
-			name = i.Name
-		}
-	case *syntax.Member:
-		if id, ok := f.X.(*syntax.Ident); ok {
-			if i, ok := w.m.Imports[id.Name]; ok && i.From == "react" {
-				if n, ok := f.Name.(*syntax.Ident); ok {
-					name = n.Name
-				}
-			}
-		}
-	}
-	if name != "createElement" && name != "cloneElement" || len(c.Args) == 0 || name == "cloneElement" {
+	if w.reactName(c.Fun) != "createElement" || len(c.Args) == 0 {
 		return false
 	}
-	to, ok := w.resolve(c.Args[0])
-	if !ok || to.name == "*" {
-		return false
+	list := w.tagTargets(c.Args[0])
+	for _, to := range list {
+		w.madeElement(w.site(to, site.Call, c, c, nil), c)
 	}
-	u := w.site(to, site.Call, c, c, nil)
+	if len(list) > 0 {
+		for _, arg := range c.Args[1:] {
+			w.visit(arg)
+		}
+	}
+	return len(list) > 0
+}
+
+// madeElement notes what createElement is given for one component.
+func (w *walker) madeElement(u *use, c *syntax.Call) {
 	if len(c.Args) > 1 {
 		switch o := syntax.Bare(c.Args[1]).(type) {
 		case *syntax.Object:
@@ -910,16 +1138,11 @@ func (w *walker) createElement(c *syntax.Call) bool {
 		default:
 			w.spread(u, c.Args[1], c.Args[1])
 		}
-		w.visit(c.Args[1])
 	}
 	if len(c.Args) > 2 {
 		g := site.Given{Spelled: "children", At: w.m.Place(c.Args[2])}
 		g.At.Span = nil
 		_, g.Name = names.React("children")
 		u.site.Slots = append(u.site.Slots, g)
-		for _, arg := range c.Args[2:] {
-			w.visit(arg)
-		}
 	}
-	return true
 }

@@ -18,7 +18,7 @@ import (
 )
 
 // Version is the version of the scanners.
-const Version = "1"
+const Version = "2"
 
 // Options say what to look for.
 type Options struct {
@@ -46,7 +46,7 @@ func Scan(fsys fs.FS, o Options) (*site.Scan, error) {
 		return nil, err
 	}
 	scan := &site.Scan{Format: site.Format, Reader: Version, App: o.App, Covers: o.Libraries,
-		Packages: []site.PackageUse{}, Sites: []site.Site{}, OtherUses: []site.OtherUse{}, Unread: []site.Unread{}}
+		Packages: []site.PackageUse{}, Sites: []site.Site{}, OtherUses: []site.OtherUse{}, StyleUses: []site.StyleUse{}, Unread: []site.Unread{}}
 	scan.App.Framework = "react"
 	if scan.App.Name == "" {
 		scan.App.Name = set.Manifest.Name
@@ -66,10 +66,12 @@ func Scan(fsys fs.FS, o Options) (*site.Scan, error) {
 	digest := []string{}
 	for _, m := range set.Modules() {
 		digest = append(digest, m.Path, m.Source)
+		s.inSource(m)
 		for _, err := range m.File.Errors {
 			scan.Unread = append(scan.Unread, site.Unread{At: err.At, Why: err.Message})
 		}
 	}
+	digest = append(digest, s.styles(fsys)...)
 	for file, err := range set.Missing() {
 		scan.Unread = append(scan.Unread, site.Unread{At: place.Place{File: file, Line: 1, Column: 1}, Why: "the file could not be read: " + err.Error()})
 	}
@@ -81,6 +83,7 @@ func Scan(fsys fs.FS, o Options) (*site.Scan, error) {
 	scan.App.Digest = place.DigestOf(digest...)
 	s.number()
 	sort.SliceStable(scan.OtherUses, func(i, j int) bool { return scan.OtherUses[i].At.Less(scan.OtherUses[j].At) })
+	sort.SliceStable(scan.StyleUses, func(i, j int) bool { return scan.StyleUses[i].At.Less(scan.StyleUses[j].At) })
 	sort.SliceStable(scan.Unread, func(i, j int) bool { return scan.Unread[i].At.Less(scan.Unread[j].At) })
 	return scan, nil
 }
@@ -91,6 +94,7 @@ type scanner struct {
 	libraries []string
 	uses      []*use // of library components and of the app's own
 	wrappers  map[string]*wrapper
+	types     *typing // nil until a type is asked for
 }
 
 // target is what a name in an app stands for: a component (or other export) of

@@ -28,16 +28,24 @@ func words(s *site.Site) string {
 		kind[g.Spelled] = "@"
 	}
 	for _, g := range s.All() {
+		if g.Position > 0 {
+			g.Spelled = fmt.Sprint(g.Position)
+		}
 		switch mark := kind[g.Spelled]; {
 		case g.Spread != "":
 			text := "..." + g.Spread
 			if len(g.Keys) > 0 {
 				text += "[" + strings.Join(g.Keys, ",") + "]"
 			}
+			if len(g.Perhaps) > 0 {
+				text += "?" + strings.Join(g.Perhaps, ",")
+			}
 			if g.Open {
 				text += "+"
 			}
 			out = append(out, text)
+		case g.Position > 0 && len(g.Keys) > 0:
+			out = append(out, fmt.Sprint(g.Position, "=[", strings.Join(g.Keys, ","), "]"))
 		case mark != "":
 			out = append(out, mark+g.Name+takes(g.Takes))
 		case g.Literal != nil:
@@ -53,8 +61,15 @@ func words(s *site.Site) string {
 			}
 			out = append(out, text)
 		default:
-			out = append(out, g.Spelled+"={"+g.Expression+"}")
+			text := g.Spelled + "={" + g.Expression + "}" + takes(g.Takes)
+			if g.Type != "" {
+				text += ":" + g.Type
+			}
+			out = append(out, text)
 		}
+	}
+	if s.Result != nil {
+		out = append(out, "=>"+takes(s.Result))
 	}
 	return strings.Join(out, " ")
 }
@@ -124,7 +139,7 @@ func TestSourcesSayWhatIsUsed(t *testing.T) {
 	for _, o := range s.OtherUses {
 		others[o.Name+" "+o.Kind]++
 	}
-	if want := map[string]int{"Props type": 3, "ports value": 1}; !reflect.DeepEqual(others, want) {
+	if want := map[string]int{"Props type": 3, "ports value": 1, "Timetable.reset value": 1}; !reflect.DeepEqual(others, want) {
 		t.Errorf("other uses are %v, want %v", others, want)
 	}
 }
@@ -237,6 +252,11 @@ const fromPackage = (symbol) => (symbol?.declarations ?? []).some((d) => {
   for (let n = d; n; n = n.parent) if (ts.isImportDeclaration(n)) return n.moduleSpecifier.text === pkg;
   return false;
 });
+// What is styled is given all that the styled component is given.
+const styled = (symbol) => (symbol?.declarations ?? []).some((d) => {
+  const tag = d.initializer?.tag;
+  return tag && ts.isCallExpression(tag) && fromPackage(checker.getSymbolAtLocation(tag.arguments[0]));
+});
 const isType = (n) => { for (let p = n.parent; p; p = p.parent) { if (ts.isTypeNode(p) && !ts.isExpressionWithTypeArguments(p)) return true; if (ts.isStatement(p) || ts.isExpression(p)) return false; } return false; };
 const found = [];
 for (const file of program.getSourceFiles()) {
@@ -244,6 +264,10 @@ for (const file of program.getSourceFiles()) {
   const visit = (n) => {
     if (ts.isImportDeclaration(n) || ts.isExportDeclaration(n)) return;
     if (ts.isJsxClosingElement(n)) return;
+    if (ts.isJsxOpeningLikeElement(n) && styled(checker.getSymbolAtLocation(n.tagName))) {
+      const at = ts.getLineAndCharacterOfPosition(file, n.getStart(file));
+      found.push(file.fileName + ':' + (at.line + 1) + ':' + (at.character + 1));
+    }
     if (ts.isIdentifier(n) && !isType(n) && fromPackage(checker.getSymbolAtLocation(n))) {
       const named = ts.isPropertyAccessExpression(n.parent) && n.parent.name === n;
       if (!named) { const at = ts.getLineAndCharacterOfPosition(file, (ts.isJsxOpeningLikeElement(n.parent) ? n.parent : n).getStart(file)); found.push(file.fileName + ':' + (at.line + 1) + ':' + (at.character + 1)); }

@@ -172,6 +172,12 @@ func fieldsUsed(fn *syntax.Func, name string) (fields []string, all bool) {
 			return
 		case *syntax.Declarator:
 			// const { a } = row takes a.
+			if id, ok := n.Name.(*syntax.Ident); ok && id.Name == name {
+				if n.Value != nil {
+					visit(n.Value)
+				}
+				return
+			}
 			o, pattern := n.Name.(*syntax.ObjectPattern)
 			id, plain := n.Value.(*syntax.Ident)
 			if pattern && plain && id.Name == name {

@@ -18,7 +18,7 @@ const Round = Trip;
 const Trip = Round;
 
 export const Held = memo(forwardRef<HTMLElement, Props>(function Held({ price, ...rest }: any, ref) {
-  return <FareTag ref={ref} amount={price} {...rest} />; //= FareTag element ref={ref} amount={price} ...rest+
+  return <FareTag ref={ref} amount={price} {...rest} />; //= FareTag element ref={ref}? amount={price} ...rest+
 }));
 
 export const Bound = ((props: any) => {

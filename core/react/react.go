@@ -1,6 +1,6 @@
-// This file says what the names of React's type package mean.
-
-package reading
+// Package react says what the names of React's type package mean: to who reads
+// components and to who reads their uses.
+package react
 
 import (
 	_ "embed"
@@ -11,21 +11,21 @@ import (
 	"steadysocket/core/modules"
 )
 
-//go:embed known/react.d.ts
-var reactDeclarations string
+//go:embed react.d.ts
+var declarations string
 
-// reactModule is what the module react means to the evaluator.
-var reactModule = sync.OnceValue(func() *modules.Module { return modules.Parse("react.d.ts", reactDeclarations) })
+// module is what the module react means to the evaluator.
+var module = sync.OnceValue(func() *modules.Module { return modules.Parse("react.d.ts", declarations) })
 
-// reactModules are the modules whose names are known by meaning.
-func reactModules() map[string]*modules.Module {
-	m := reactModule()
+// Modules are the modules whose names are known by meaning.
+func Modules() map[string]*modules.Module {
+	m := module()
 	return map[string]*modules.Module{"react": m, "react/jsx-runtime": m, "react/jsx-dev-runtime": m}
 }
 
-// reactNames gives the evaluator React's names. Global ones are those of the
+// Names gives the evaluator React's names. Global ones are those of the
 // namespaces that the type package declares everywhere.
-var reactNames = evaluate.Names{
+var Names = evaluate.Names{
 	Global: map[string]string{"React": "react", "JSX": "react"},
 	Style:  "CSSProperties",
 	Native: func(name string) (string, bool) {
