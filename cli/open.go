@@ -145,7 +145,7 @@ func readSource(src *source.Source, text string, w wants) (*opened, error) {
 	}
 	o.listing = result.Listing
 	for _, c := range result.Conflicts {
-		o.conflicts = append(o.conflicts, style.Conflict(c))
+		o.conflicts = append(o.conflicts, style.Conflict{Claim: string(c.Claim), Component: c.Component, Member: c.Member, What: c.What, Source: c.Source, File: c.File, At: c.At})
 	}
 	return o, nil
 }

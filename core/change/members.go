@@ -688,7 +688,7 @@ func (c *comparison) parts(o, n *contract.Contract) {
 			c.add(found{kind: PartRenamed, member: m, why: b.Component, detail: b.Name, pairing: p.pairing, before: side(a.Component, a.At), after: side(b.Component, b.At), extra: Detail{Names: []string{a.Component}}})
 		}
 		c.deprecated(m, a.Deprecated, b.Deprecated, b.At)
-		if !sameSet(a.Within, b.Within) || !sameSet(a.Shares, b.Shares) {
+		if drawn(o) == drawn(n) && (!sameSet(a.Within, b.Within) || len(missingFrom(a.Shares, b.Shares)) > 0) {
 			c.add(found{kind: PartPlaceChanged, member: m, why: strings.Join(b.Within, ", "), before: side(strings.Join(a.Within, ", "), a.At), after: side(strings.Join(b.Within, ", "), b.At)})
 		}
 	}

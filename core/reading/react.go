@@ -394,7 +394,7 @@ func (r *reader) unwrap(m *made, x syntax.Expr, depth int) {
 	case *syntax.Call:
 		r.unwrapCall(m, x, depth)
 	case *syntax.Tagged:
-		r.unwrapStyled(m, x.Tag, x.TypeArgs)
+		r.unwrapStyled(m, x.Tag, x.TypeArgs, x.Text)
 	}
 }
 

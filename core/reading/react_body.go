@@ -7,6 +7,7 @@ import (
 	"encoding/json"
 	"reflect"
 	"regexp"
+	"slices"
 	"strings"
 	"unicode"
 
@@ -275,7 +276,7 @@ type body struct {
 	fallback map[string]bool // local names drawn with something to stand in
 	drawn    map[string]bool // local names that occur
 	looped   map[string]bool // local names that occur inside a call of map
-	tags     map[string]bool // local names used as a tag
+	tags     map[string]bool // local names used as the outermost tag
 	spreads  []spread
 	roots    []syntax.Expr
 	assigned map[string]syntax.Expr // what a name that is not given becomes
@@ -330,11 +331,6 @@ func (r *reader) body(m *made, t *taken) *body {
 				b.fallback[name] = true
 			}
 		case *syntax.Element:
-			if id, ok := n.Name.(*syntax.Ident); ok && isTagName(id.Name) {
-				b.tags[id.Name] = true
-			} else if member, ok := n.Name.(*syntax.Member); ok {
-				b.tags[dotted(member)] = true
-			}
 			for _, a := range n.Attrs {
 				if id, ok := a.Value.(*syntax.Ident); ok && a.Spread {
 					b.spreads = append(b.spreads, spread{id.Name, n})
@@ -360,6 +356,12 @@ func (r *reader) body(m *made, t *taken) *body {
 	if m.fn.X != nil {
 		walk(m.fn.X, false)
 		b.roots = append(b.roots, m.fn.X)
+	}
+	elements, _ := outermost(b.roots)
+	for _, x := range elements {
+		if tag := tagName(x); isTagName(tag) || strings.Contains(tag, ".") {
+			b.tags[tag] = true
+		}
 	}
 	return b
 }
@@ -476,21 +478,11 @@ func holdsName(n syntax.Node, name string) bool {
 	return found
 }
 
-// root fills the root, pass-through and, of the prop that chooses the root, the role.
-func (r *reader) root(c *contract.Contract, m *made, t *taken, b *body) {
-	var elements []string
-	outer := map[*syntax.Element]bool{}
-	known := len(b.roots) > 0
-	chosenBy := ""
+// outermost finds the elements that may stand outermost in what is given back.
+// known is false where something else may.
+func outermost(roots []syntax.Expr) (elements []*syntax.Element, known bool) {
+	known = len(roots) > 0
 	var visit func(x syntax.Expr, depth int)
-	add := func(name string) {
-		for _, e := range elements {
-			if e == name {
-				return
-			}
-		}
-		elements = append(elements, name)
-	}
 	visit = func(x syntax.Expr, depth int) {
 		if depth > 50 {
 			known = false
@@ -498,41 +490,24 @@ func (r *reader) root(c *contract.Contract, m *made, t *taken, b *body) {
 		}
 		switch x := syntax.Bare(x).(type) {
 		case *syntax.Element:
-			outer[x] = true
-			switch name := x.Name.(type) {
-			case nil:
-				// A fragment: what stands in it is outermost.
-				for _, child := range x.Children {
-					switch child := child.(type) {
-					case *syntax.Text:
-						if strings.TrimSpace(child.Value) != "" {
-							known = false
-						}
-					case *syntax.Container:
-						if child.X != nil {
-							visit(child.X, depth+1)
-						}
-					default:
-						visit(child, depth+1)
+			elements = append(elements, x)
+			if x.Name != nil {
+				return
+			}
+			// A fragment: what stands in it is outermost.
+			for _, child := range x.Children {
+				switch child := child.(type) {
+				case *syntax.Text:
+					if strings.TrimSpace(child.Value) != "" {
+						known = false
 					}
+				case *syntax.Container:
+					if child.X != nil {
+						visit(child.X, depth+1)
+					}
+				default:
+					visit(child, depth+1)
 				}
-			case *syntax.Ident:
-				if prop := t.propOfTag(name.Name); prop != "" {
-					chosenBy = prop
-				} else {
-					add(name.Name)
-				}
-			case *syntax.Member:
-				text := dotted(name)
-				if rest, ok := strings.CutPrefix(text, t.props+"."); ok && t.props != "" {
-					chosenBy = rest
-				} else if name := r.fromReact(m.module, name); name == "Fragment" {
-					known = false
-				} else {
-					add(text)
-				}
-			default:
-				known = false
 			}
 		case *syntax.Conditional:
 			visit(x.Then, depth+1)
@@ -559,8 +534,45 @@ func (r *reader) root(c *contract.Contract, m *made, t *taken, b *body) {
 			known = false
 		}
 	}
-	for _, x := range b.roots {
+	for _, x := range roots {
 		visit(x, 0)
+	}
+	return elements, known
+}
+
+// root fills the root, pass-through and, of the prop that chooses the root, the role.
+func (r *reader) root(c *contract.Contract, m *made, t *taken, b *body) {
+	var elements []string
+	outer := map[*syntax.Element]bool{}
+	chosenBy := ""
+	add := func(name string) {
+		if !slices.Contains(elements, name) {
+			elements = append(elements, name)
+		}
+	}
+	list, known := outermost(b.roots)
+	for _, x := range list {
+		outer[x] = true
+		switch name := x.Name.(type) {
+		case nil:
+		case *syntax.Ident:
+			if prop := t.propOfTag(name.Name); prop != "" {
+				chosenBy = prop
+			} else {
+				add(name.Name)
+			}
+		case *syntax.Member:
+			text := dotted(name)
+			if rest, ok := strings.CutPrefix(text, t.props+"."); ok && t.props != "" {
+				chosenBy = rest
+			} else if name := r.fromReact(m.module, name); name == "Fragment" {
+				known = false
+			} else {
+				add(text)
+			}
+		default:
+			known = false
+		}
 	}
 	if chosenBy != "" {
 		r.chosen(c, t, chosenBy, &elements)

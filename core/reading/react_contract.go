@@ -78,7 +78,18 @@ func (r *reader) reactComponent(name string, m *made) *contract.Contract {
 		}
 	}
 	s.modes()
+	s.stateChanges()
 	r.handle(c, m, p)
+	if m.fn != nil {
+		s.claims()
+		r.draw(c, m, taken)
+		if g := marker(m.module); g != nil {
+			c.Guarantees = append(c.Guarantees, *g)
+		}
+	}
+	if m.styled != nil {
+		r.styledHooks(c, m)
+	}
 	r.drainOdd(name)
 	return c
 }
@@ -203,7 +214,7 @@ func (s *sorter) member(m evaluate.Member) {
 	fn, loose := functionOf(m.Type)
 	slot := func(form contract.Form) contract.Slot {
 		return contract.Slot{Name: name, Spelled: contract.SpelledAs(m.Name), Form: form, Required: required,
-			Fallback: use.fallback, InLoop: use.inLoop, Origin: origin, Deprecated: doc.deprecated, Description: doc.text, At: &at}
+			Fallback: use.fallback, InLoop: use.inLoop, Conditional: contract.Unknown, Origin: origin, Deprecated: doc.deprecated, Description: doc.text, At: &at}
 	}
 	switch {
 	case fn != nil && kind == names.Event:
@@ -233,6 +244,9 @@ func (s *sorter) member(m evaluate.Member) {
 			c.Slots = append(c.Slots, x)
 			return
 		}
+	case isElement(m.Type):
+		c.Slots = append(c.Slots, slot(contract.FormElement))
+		return
 	}
 	p := contract.Prop{Name: names.Camel(m.Name), Spelled: contract.SpelledAs(m.Name), Type: contract.TypeOf(m.Type), Required: required,
 		Origin: origin, Deprecated: doc.deprecated, Description: doc.text, Written: m.Written, At: &at}
@@ -510,6 +524,64 @@ func isComponent(t types.Type) bool {
 		found = found || n.Name == "Component"
 	}
 	return found
+}
+
+// isElement recognises one element that the app makes.
+func isElement(t types.Type) bool {
+	if t == nil {
+		return false
+	}
+	n, ok := types.Without(t, types.Undefined, types.Null).(*types.Named)
+	return ok && n.Own() && n.Name == "Element" && len(n.Args) == 0
+}
+
+// stateChanges finds functions that decide new state from old state and a
+// change: they give back what they take first. The kinds of the change are what
+// an app can amend.
+func (s *sorter) stateChanges() {
+	for i := range s.c.Props {
+		p := &s.c.Props[i]
+		if !p.Type.Known() || p.Origin != "own" {
+			continue
+		}
+		fn, loose := functionOf(p.Type.T)
+		if fn == nil || loose || len(fn.Params) != 2 || !types.Equal(fn.Params[0].Type, fn.Result) {
+			continue
+		}
+		kinds := changeKinds(fn.Params[1].Type)
+		if len(kinds) == 0 {
+			continue
+		}
+		p.Role = contract.RoleBehaviour
+		s.c.StateChanges = append(s.c.StateChanges, kinds...)
+	}
+}
+
+// changeKinds takes a change apart by the member that names its kind.
+func changeKinds(t types.Type) (list []contract.StateChange) {
+	for _, m := range types.Members(t) {
+		o, ok := m.(*types.Object)
+		if !ok {
+			return nil
+		}
+		payload := &contract.Payload{}
+		var kinds []*types.Literal
+		for _, f := range o.Fields {
+			values, open, closed := types.Values(f.Type)
+			if kinds == nil && closed && !open && !f.Optional && (f.Name == "type" || f.Name == "kind") {
+				kinds = values
+				continue
+			}
+			payload.Fields = append(payload.Fields, contract.Field{Name: f.Name, Type: contract.TypeOf(f.Type), Optional: f.Optional})
+		}
+		if kinds == nil {
+			return nil
+		}
+		for _, k := range kinds {
+			list = append(list, contract.StateChange{Name: k.Text(), Payload: payload})
+		}
+	}
+	return list
 }
 
 // twoWay finds values with their initial prop and their change event.

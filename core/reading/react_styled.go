@@ -3,6 +3,8 @@
 package reading
 
 import (
+	"strings"
+
 	"steadysocket/core/contract"
 	"steadysocket/core/evaluate"
 	"steadysocket/core/modules"
@@ -24,6 +26,7 @@ type styled struct {
 	element string // native element or component, "" where it is not known
 	props   evaluate.Type
 	fixed   []string // attributes that are given already
+	text    []*syntax.Template
 }
 
 func (s *styled) root(c *contract.Contract) {
@@ -61,11 +64,11 @@ func (r *reader) isStyled(m *modules.Module, x syntax.Expr) bool {
 
 // unwrapStyled reads styled.a, styled(A), with .attrs(…) and type arguments
 // between.
-func (r *reader) unwrapStyled(m *made, tag syntax.Expr, typeArgs []syntax.Type) {
+func (r *reader) unwrapStyled(m *made, tag syntax.Expr, typeArgs []syntax.Type, text ...*syntax.Template) {
 	if !r.isStyled(m.module, tag) {
 		return
 	}
-	s := &styled{}
+	s := &styled{text: text}
 	scope := evaluate.In(m.module)
 	var more []evaluate.Type
 	add := func(args []syntax.Type) {
@@ -113,6 +116,20 @@ func (r *reader) unwrapStyled(m *made, tag syntax.Expr, typeArgs []syntax.Type) 
 	}
 	s.props = r.eval.Given(r.eval.Join(append(more, base)...), s.fixed)
 	m.styled = s
+}
+
+// styledHooks reads the custom properties and attributes of a styled element.
+func (r *reader) styledHooks(c *contract.Contract, m *made) {
+	l := hookList{}
+	for _, t := range m.styled.text {
+		l.inText(strings.Join(t.Texts, " "))
+	}
+	for _, name := range m.styled.fixed {
+		if strings.HasPrefix(name, "data-") {
+			l.add("data", name, nil)
+		}
+	}
+	c.StyleHooks = l.hooks()
 }
 
 // styledBase gives the props of what is styled.

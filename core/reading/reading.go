@@ -23,7 +23,7 @@ import (
 
 // Version is the version of the readers. It grows with every change to what
 // they find in the same source.
-const Version = "2"
+const Version = "3"
 
 // Options say what to read and what is known besides the source.
 type Options struct {
@@ -42,9 +42,10 @@ type Result struct {
 	Dir       string // folder of the package within the source
 }
 
-// Conflict is a fact on which a component's source and the contract file beside
-// it differ; the source is taken.
+// Conflict is a fact on which a component's source differs from the contract
+// file beside it, or from itself. Source is taken; File is the other side.
 type Conflict struct {
+	Claim     Claim
 	Component string
 	Member    string
 	What      string
@@ -151,8 +152,11 @@ type reader struct {
 	others    map[string]bool // declarations of other exports
 	// assignments are what modules assign to members, of those looked through.
 	assignments map[*modules.Module]map[string]map[string]part
-	said        map[remark]bool // what stands in listing.Unread
-	readFiles   map[string]bool // files besides modules that were read
+	said        map[remark]bool        // what stands in listing.Unread
+	contexts    map[contextKey]*shared // nil for what is no context
+	found       []*found               // of each component, in the order of reading
+	given       []entry                // all that the package gives out
+	readFiles   map[string]bool        // files besides modules that were read
 }
 
 // remark is what is said of a place.
@@ -172,7 +176,7 @@ func Read(fsys fs.FS, o Options) (*Result, error) {
 	if err != nil {
 		return nil, err
 	}
-	r := &reader{set: set, listing: &contract.Listing{Reader: Version}, seen: map[string]int{}, others: map[string]bool{}, assignments: map[*modules.Module]map[string]map[string]part{}, said: map[remark]bool{}, readFiles: map[string]bool{}}
+	r := &reader{set: set, listing: &contract.Listing{Reader: Version}, seen: map[string]int{}, others: map[string]bool{}, assignments: map[*modules.Module]map[string]map[string]part{}, said: map[remark]bool{}, contexts: map[contextKey]*shared{}, readFiles: map[string]bool{}}
 	chosen, err := choose(set, o.Framework)
 	if err != nil {
 		return nil, err
@@ -195,11 +199,13 @@ func Read(fsys fs.FS, o Options) (*Result, error) {
 	if err != nil {
 		return nil, err
 	}
+	r.given = entries
 	for _, e := range entries {
 		if !chosen.reads(r, e) {
 			r.otherExport(e)
 		}
 	}
+	r.connect()
 	r.finish(o)
 	return &Result{Listing: r.listing, Conflicts: r.conflicts, Dir: dir}, nil
 }

@@ -349,12 +349,13 @@ func TestSidecar(t *testing.T) {
 	r, err := readFiles(t, map[string]string{
 		"package.json": manifest,
 		"src/index.ts": "export * from './A'; export * from './B'",
-		"src/A.tsx":    "export const A = ({ n = 1 }: { n?: number; m: string }) => <p>{n}</p>",
+		"src/A.tsx":    "export const A = ({ n = 1, m }: { n?: number; m: string }) => <p data-m={m}>{n}</p>",
 		"src/A.contract.yaml": `contract: 1
 component: A
 owner: fares
 stage: ready
 root: { elements: [div] }
+styleHooks: { properties: [--ink], data: { data-m: other } }
 props:
   n: { unit: pence, limits: { min: 0 }, default: { value: 2 } }
   m: { was: [k] }
@@ -373,6 +374,9 @@ guarantees: [{ state: busy, promise: quiet }]
 	}
 	if v := c.Prop("n").Default.Value; fmt.Sprint(v) != "1" {
 		t.Errorf("the default is %v; the source says 1 and wins", v)
+	}
+	if h := c.StyleHooks; len(h.Properties) != 1 || len(h.Data) != 1 || h.Data[0].Reflects != "reflects m" {
+		t.Errorf("the style hooks are %+v", h)
 	}
 	var conflicts []string
 	for _, x := range r.Conflicts {

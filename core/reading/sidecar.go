@@ -63,6 +63,27 @@ var never = map[string]bool{
 	"InsideHash": true, "Complete": true, "Bases": true, "Name": true, "Values": true, "Open": true, "Kind": true,
 }
 
+// union are the fields of which a source shows some and a file adds others.
+var union = map[string]bool{"StyleHooks": true, "Context": true}
+
+// together adds what only the file names to the lists of a struct.
+func (m *merger) together(source, file reflect.Value) {
+	for i := range source.NumField() {
+		a, b := source.Field(i), file.Field(i)
+		for j := range b.Len() {
+			entry := b.Index(j)
+			name := entry.FieldByName("Name").String()
+			known := false
+			for k := range a.Len() {
+				known = known || a.Index(k).FieldByName("Name").String() == name
+			}
+			if !known {
+				a.Set(reflect.Append(a, entry))
+			}
+		}
+	}
+}
+
 type merger struct {
 	r         *reader
 	component string
@@ -86,6 +107,10 @@ func (m *merger) fields(source, file reflect.Value, member string, authored map[
 		}
 		if a.Kind() == reflect.Slice && a.Type().Elem().Kind() == reflect.Struct && hasName(a.Type().Elem()) && !authored[field.Name] {
 			m.members(a, b, strings.ToLower(strings.TrimSuffix(field.Name, "s")))
+			continue
+		}
+		if union[field.Name] {
+			m.together(a, b)
 			continue
 		}
 		switch {

@@ -29,7 +29,12 @@ type Rule struct {
 
 // Rules is the table.
 var Rules = []Rule{
-	{"C01", "source and contract file agree", Should, "two sources of truth that differ mislead whoever reads the other", "required: true beside a source that says optional", contractFile},
+	{"C01", "source and contract file agree", Should, "two sources of truth that differ mislead whoever reads the other", "required: true beside a source that says optional", conflicting("", "the source says %s, the contract file says %s", "change %s in the contract file, or the source")},
+	{"C02", "what is declared is read", Note, "an app that gives it gives it for nothing", "dense?: boolean that the body never names", conflicting("declared, never read", "%s, and %s", "read %s, or take it away")},
+	{"C03", "what is read is declared", Should, "nobody who reads the declaration knows of it", "({ ink }) beside a table of prop types without ink", conflicting("read, not declared", "%s, and %s", "declare %s")},
+	{"C04", "a type that is written is attached", Should, "it looks as if the props were typed, and nothing changes", "interface MarkProps beside function Mark(props)", conflicting("written, not attached", "%s, and %s", "give the component's props the type %s")},
+	{"C05", "a default stands in one place", Should, "of two defaults one never comes to pass", "size = 'm' beside defaultProps = { size: 's' }", conflicting("two defaults", "%s, %s", "keep one of the two for %s")},
+	{"C06", "a ref reaches what its type says", Should, "an app calls what is not there", "Ref<{ open(): void }> beside useImperativeHandle that gives close", conflicting("handle", "%s, and %s", "make the type of the ref and what is put on it agree on %s")},
 	{"H01", "a value comes with its change event", Should, "an app that holds a value must hear of its changes", "value without onValueChange", valueWithoutChange},
 	{"H02", "an initial value comes with its value", Should, "an app that starts with an initial value cannot go on to hold it", "defaultLevel without level", initialWithoutValue},
 	{"R01", "a name does not repeat its component", Should, "the component's name already says it at every use", "luggageWeight on LuggageLine", repeatsComponent},
@@ -75,19 +80,21 @@ func (l *library) own(f func(c *contract.Contract, p *contract.Prop)) {
 
 func spelled(p *contract.Prop) string { return p.Spelled.Or(p.Name) }
 
-func contractFile(l *library) []hit {
-	var hits []hit
-	for _, x := range l.conflicts {
-		at := x.At
-		c := l.listing.Component(x.Component)
-		if c == nil {
-			continue
+// conflicting finds where the two sides of one claim differ. why takes both
+// sides, mend what it is about.
+func conflicting(claim, why, mend string) func(l *library) []hit {
+	return func(l *library) []hit {
+		var hits []hit
+		for _, x := range l.conflicts {
+			at := x.At
+			c := l.listing.Component(x.Component)
+			if c == nil || x.Claim != claim {
+				continue
+			}
+			hits = append(hits, hit{component: c, member: x.Member, at: &at, detail: x.What, why: fmt.Sprintf(why, x.Source, x.File), mend: fmt.Sprintf(mend, x.What)})
 		}
-		hits = append(hits, hit{component: c, member: x.Member, at: &at, detail: x.What,
-			why:  fmt.Sprintf("the source says %s, the contract file says %s", x.Source, x.File),
-			mend: "change " + x.What + " in the contract file, or the source"})
+		return hits
 	}
-	return hits
 }
 
 // repeatsComponent finds names of several words that begin with or hold a word

@@ -72,8 +72,10 @@ type hit struct {
 	why, mend string
 }
 
-// Conflict is a fact on which a source and the contract file beside it differ.
+// Conflict is a fact on which a source differs from the contract file beside it
+// (no claim), or from itself.
 type Conflict struct {
+	Claim                                 string
 	Component, Member, What, Source, File string
 	At                                    place.Place
 }

@@ -1,0 +1,507 @@
+// This file reads what goes through the tree beside props: contexts that a
+// component provides or needs, props that it puts into its children, members of
+// sibling parts that must be equal. What connects components is worked out when
+// all of them are read.
+
+package reading
+
+import (
+	"slices"
+	"strings"
+
+	"steadysocket/core/contract"
+	"steadysocket/core/evaluate"
+	"steadysocket/core/modules"
+	"steadysocket/core/names"
+	"steadysocket/core/syntax"
+	"steadysocket/core/types"
+)
+
+// contextKey names a context by its declaration.
+type contextKey struct{ module, name string }
+
+// shared is a context of the library.
+type shared struct {
+	key      contextKey
+	symbol   modules.Symbol
+	fields   []contract.Field // of the record that it carries
+	whole    contract.Type    // of what it carries where that is no record
+	fallback bool
+}
+
+// need is a context that a component reads.
+type need struct {
+	key      contextKey
+	optional bool
+}
+
+// equal is a member that a component holds against a field of a context.
+type equal struct {
+	key   contextKey
+	field string
+	prop  string
+}
+
+// found is what one component has to do with contexts.
+type found struct {
+	component string
+	provides  []contextKey
+	needs     []need
+	equals    []equal
+}
+
+// foundIn gathers what the body of a component reads from contexts.
+func (r *reader) foundIn(m *made, c *contract.Contract) *found {
+	f := &found{component: c.Component}
+	r.found = append(r.found, f)
+	var fn syntax.Node = m.fn
+	if m.class != nil {
+		fn = m.class
+		if p, ok := r.static(m, "contextType"); ok {
+			if s := r.contextOf(p.module, p.value); s != nil {
+				f.needs = append(f.needs, need{s.key, s.fallback})
+			}
+		}
+	}
+	reads := &contextReads{r: r, module: m.module, seen: map[*syntax.Func]bool{}}
+	reads.walk(fn, 0)
+	for _, n := range reads.needs {
+		if !slices.ContainsFunc(f.needs, func(o need) bool { return o.key == n.key }) {
+			f.needs = append(f.needs, n)
+		}
+	}
+	if m.fn != nil {
+		f.equals = reads.equals(m.fn, takenOf(m))
+	}
+	return f
+}
+
+// contextReads walks a body for the contexts that it reads, through the
+// library's own hooks.
+type contextReads struct {
+	r      *reader
+	module *modules.Module
+	seen   map[*syntax.Func]bool
+	needs  []need
+	locals map[string]read // what a name holds of a context
+}
+
+// read is a context, or one field of it, behind a name.
+type read struct {
+	key   contextKey
+	field string
+}
+
+// maxHookDepth bounds how deep hooks that call hooks are followed.
+const maxHookDepth = 4
+
+func (w *contextReads) walk(n syntax.Node, depth int) {
+	throws := false
+	syntax.Walk(n, func(n syntax.Node) bool {
+		if ret, ok := n.(*syntax.Return); ok && ret.Throw {
+			throws = true
+		}
+		return true
+	})
+	syntax.Walk(n, func(n syntax.Node) bool {
+		switch n := n.(type) {
+		case *syntax.Declarator:
+			if call, ok := syntax.Bare(n.Value).(*syntax.Call); ok && depth == 0 {
+				w.bind(n.Name, w.call(call, throws, depth))
+				return true
+			}
+		case *syntax.Call:
+			w.call(n, throws, depth)
+		}
+		return true
+	})
+}
+
+// call notes the context that a call reads, and gives it.
+func (w *contextReads) call(c *syntax.Call, throws bool, depth int) *contextKey {
+	name := w.r.fromReact(w.module, c.Fun)
+	if (name == "useContext" || name == "use") && len(c.Args) == 1 {
+		s := w.r.contextOf(w.module, c.Args[0])
+		if s == nil {
+			return nil
+		}
+		w.add(need{s.key, s.fallback || !throws})
+		return &s.key
+	}
+	id, ok := c.Fun.(*syntax.Ident)
+	if !ok || !names.IsHook(id.Name) || depth >= maxHookDepth {
+		return nil
+	}
+	sym, ok := w.r.set.Local(w.module, id.Name)
+	if !ok || sym.External() || sym.Module == nil {
+		return nil
+	}
+	if _, foreign := w.r.set.Foreign(sym.Module.Path); foreign {
+		return nil
+	}
+	value, _ := valueOf(sym)
+	fn, ok := syntax.Bare(value).(*syntax.Func)
+	if !ok || w.seen[fn] {
+		return nil
+	}
+	inner := &contextReads{r: w.r, module: sym.Module, seen: map[*syntax.Func]bool{fn: true}}
+	inner.walk(fn, depth+1)
+	for _, n := range inner.needs {
+		w.add(n)
+	}
+	if len(inner.needs) == 1 {
+		return &inner.needs[0].key
+	}
+	return nil
+}
+
+func (w *contextReads) add(n need) {
+	for i, o := range w.needs {
+		if o.key == n.key {
+			w.needs[i].optional = o.optional && n.optional
+			return
+		}
+	}
+	w.needs = append(w.needs, n)
+}
+
+// bind notes what a declaration takes of a context. A record that is taken
+// apart at once must be there.
+func (w *contextReads) bind(p syntax.Pattern, key *contextKey) {
+	if key == nil {
+		return
+	}
+	if w.locals == nil {
+		w.locals = map[string]read{}
+	}
+	switch p := p.(type) {
+	case *syntax.Ident:
+		w.locals[p.Name] = read{*key, ""}
+	case *syntax.ObjectPattern:
+		for _, prop := range p.Props {
+			name, ok := "", false
+			if prop.Key != nil {
+				name, ok = syntax.KeyName(prop.Key)
+			}
+			if id, plain := prop.Target.(*syntax.Ident); plain && ok {
+				w.locals[id.Name] = read{*key, name}
+			}
+		}
+	}
+}
+
+// equals finds where a field of a context is compared with a prop.
+func (w *contextReads) equals(fn *syntax.Func, t *taken) (list []equal) {
+	field := func(x syntax.Expr) (read, bool) {
+		switch x := syntax.Bare(x).(type) {
+		case *syntax.Ident:
+			f, ok := w.locals[x.Name]
+			return f, ok
+		case *syntax.Member:
+			id, plain := syntax.Bare(x.X).(*syntax.Ident)
+			name, named := x.Name.(*syntax.Ident)
+			if plain && named {
+				if f, ok := w.locals[id.Name]; ok && f.field == "" {
+					return read{f.key, name.Name}, true
+				}
+			}
+		}
+		return read{}, false
+	}
+	prop := func(x syntax.Expr) string {
+		name := drawnName(x)
+		if rest, ok := strings.CutPrefix(name, t.props+"."); ok && t.props != "" {
+			return rest
+		}
+		return t.propOf(name)
+	}
+	syntax.Walk(fn, func(n syntax.Node) bool {
+		b, ok := n.(*syntax.Binary)
+		if !ok || b.Op != "===" && b.Op != "==" && b.Op != "!==" && b.Op != "!=" {
+			return true
+		}
+		for _, pair := range [][2]syntax.Expr{{b.X, b.Y}, {b.Y, b.X}} {
+			f, isField := field(pair[0])
+			if p := prop(pair[1]); isField && f.field != "" && p != "" {
+				list = append(list, equal{f.key, f.field, canonical(p)})
+			}
+		}
+		return true
+	})
+	return list
+}
+
+// contextOf gives the context that an expression names, or nil where it is none
+// of the library's own.
+func (r *reader) contextOf(m *modules.Module, x syntax.Expr) *shared {
+	var sym modules.Symbol
+	ok := false
+	switch x := syntax.Bare(x).(type) {
+	case *syntax.Ident:
+		sym, ok = r.set.Local(m, x.Name)
+	case *syntax.Member:
+		if id, plain := x.X.(*syntax.Ident); plain {
+			space, found := r.set.Local(m, id.Name)
+			if name, named := x.Name.(*syntax.Ident); found && named {
+				sym, ok = r.set.Member(space, name.Name)
+			}
+		}
+	}
+	if !ok || sym.External() || sym.Module == nil {
+		return nil
+	}
+	key := contextKey{sym.Module.Path, sym.Name}
+	if s, known := r.contexts[key]; known {
+		return s
+	}
+	r.contexts[key] = nil
+	value, _ := valueOf(sym)
+	call, isCall := syntax.Bare(value).(*syntax.Call)
+	if !isCall || r.fromReact(sym.Module, call.Fun) != "createContext" {
+		return nil
+	}
+	s := &shared{key: key, symbol: sym}
+	if len(call.Args) > 0 {
+		v, literal := literalValue(call.Args[0])
+		s.fallback = !literal || v != nil
+	}
+	s.fill(r, call)
+	r.contexts[key] = s
+	return s
+}
+
+// fill says of what type the context's value is.
+func (s *shared) fill(r *reader, call *syntax.Call) {
+	var of evaluate.Type
+	scope := evaluate.In(s.symbol.Module)
+	switch {
+	case len(call.TypeArgs) == 1:
+		of = r.eval.Type(call.TypeArgs[0], scope)
+	case len(call.Args) == 1:
+		of = r.eval.Expr(call.Args[0], scope)
+	}
+	if of == nil {
+		return
+	}
+	plain := types.Without(orAny(r.quiet(of).T), types.Null, types.Undefined)
+	if o, ok := plain.(*types.Object); ok && len(o.Indexes) == 0 {
+		s.fields = namedOf(o).Fields
+		return
+	}
+	s.whole = contract.TypeOf(plain)
+}
+
+// tag notes a provider among what is drawn.
+func (f *found) tag(d *drawing, x *syntax.Element) {
+	var s *shared
+	switch name := x.Name.(type) {
+	case *syntax.Member:
+		if id, ok := name.Name.(*syntax.Ident); ok && id.Name == "Provider" {
+			s = d.r.contextOf(d.m.module, name.X)
+		}
+	case *syntax.Ident:
+		if isTagName(name.Name) {
+			s = d.r.contextOf(d.m.module, name)
+		}
+	}
+	if s != nil && !slices.Contains(f.provides, s.key) {
+		f.provides = append(f.provides, s.key)
+	}
+}
+
+// clone notes what is put into a child by copying it.
+func (f *found) clone(d *drawing, x *syntax.Call) {
+	if len(x.Args) < 2 {
+		return
+	}
+	o, ok := syntax.Bare(x.Args[1]).(*syntax.Object)
+	if !ok {
+		if id, named := syntax.Bare(x.Args[1]).(*syntax.Ident); named && len(d.locals[id.Name]) == 1 {
+			o, ok = syntax.Bare(d.locals[id.Name][0]).(*syntax.Object)
+		}
+	}
+	if !ok {
+		return
+	}
+	child := d.text(x.Args[0])
+	for _, p := range o.Props {
+		name, ok := syntax.KeyName(p.Key)
+		if !ok || p.Kind != syntax.InitProperty || name == "key" || name == "ref" {
+			continue
+		}
+		// What reads the child's own value leaves it a say.
+		overrides := contract.Yes
+		if strings.Contains(d.text(p.Value), child+".props."+name) {
+			overrides = contract.No
+		}
+		in := contract.Injected{Name: name, Type: d.r.quiet(d.r.eval.Expr(p.Value, d.scope)), Overrides: overrides}
+		if !slices.ContainsFunc(d.c.Context.Injects, func(o contract.Injected) bool { return o.Name == name }) {
+			d.c.Context.Injects = append(d.c.Context.Injects, in)
+		}
+	}
+}
+
+// children reads what a function does with each child.
+func (f *found) children(d *drawing, s *contract.Slot, fn *syntax.Func) {
+	syntax.Walk(fn, func(n syntax.Node) bool {
+		if c, ok := n.(*syntax.Call); ok && d.r.fromReact(d.m.module, c.Fun) == "cloneElement" {
+			f.clone(d, c)
+		}
+		return true
+	})
+	w := d.where[s.Name]
+	if w.always == 0 && w.sometimes == 0 {
+		w.always++
+	}
+}
+
+// connect works out, when all components are read, who provides what others
+// need, which parts share state, and which of their members belong together.
+func (r *reader) connect() {
+	providers := map[contextKey]string{}
+	for _, f := range r.found {
+		for _, key := range f.provides {
+			if _, known := providers[key]; !known && r.listing.Component(f.component) != nil {
+				providers[key] = f.component
+			}
+		}
+	}
+	for _, f := range r.found {
+		c := r.listing.Component(f.component)
+		if c == nil {
+			continue
+		}
+		for _, key := range f.provides {
+			if r.reachable(key) {
+				c.Context.Provides = append(c.Context.Provides, r.contexts[key].carries()...)
+			}
+		}
+		for _, n := range f.needs {
+			if slices.Contains(f.provides, n.key) {
+				continue // it stands in what it provides itself
+			}
+			name, known := providers[n.key]
+			if !known {
+				name = n.key.name
+			}
+			if name == c.Component || slices.ContainsFunc(c.Context.Needs, func(p contract.Provider) bool { return p.Name == name }) {
+				continue
+			}
+			c.Context.Needs = append(c.Context.Needs, contract.Provider{Name: name, From: r.listing.Package.Name, Optional: n.optional})
+			r.within(c, name, n)
+		}
+	}
+	r.pairUp(providers)
+	for i := range r.listing.Components {
+		c := &r.listing.Components[i]
+		slices.SortFunc(c.Context.Needs, func(a, b contract.Provider) int { return strings.Compare(a.Name, b.Name) })
+	}
+}
+
+// carries lists what a context carries: the fields of its record, or itself.
+func (s *shared) carries() []contract.Carried {
+	if len(s.fields) == 0 {
+		name := names.LowerFirst(strings.TrimSuffix(s.key.name, "Context"))
+		return []contract.Carried{{Name: name, Type: s.whole}}
+	}
+	var list []contract.Carried
+	for _, f := range s.fields {
+		list = append(list, contract.Carried{Name: f.Name, Type: f.Type})
+	}
+	return list
+}
+
+// reachable reports whether an app can read a context: it is given out, or a
+// hook that reads it is.
+func (r *reader) reachable(key contextKey) bool {
+	for _, e := range r.given {
+		if e.symbol.Module == nil || e.symbol.External() {
+			continue
+		}
+		if e.symbol.Module.Path == key.module && e.symbol.Name == key.name {
+			return true
+		}
+		if !names.IsHook(e.name) {
+			continue
+		}
+		value, _ := valueOf(e.symbol)
+		if fn, ok := syntax.Bare(value).(*syntax.Func); ok {
+			reads := &contextReads{r: r, module: e.symbol.Module, seen: map[*syntax.Func]bool{fn: true}}
+			reads.walk(fn, 1)
+			if slices.ContainsFunc(reads.needs, func(n need) bool { return n.key == key }) {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+// within notes on the component that a part hangs on where the part must stand
+// and what state it shares.
+func (r *reader) within(part *contract.Contract, provider string, n need) {
+	owner, _, isPart := strings.Cut(part.Component, ".")
+	if !isPart {
+		return
+	}
+	c := r.listing.Component(owner)
+	if c == nil {
+		return
+	}
+	for i := range c.Parts {
+		p := &c.Parts[i]
+		if p.Component != part.Component {
+			continue
+		}
+		if !n.optional && !slices.Contains(p.Within, provider) {
+			p.Within = append(p.Within, provider)
+			slices.Sort(p.Within)
+		}
+		if provider != owner {
+			continue
+		}
+		for _, f := range r.contexts[n.key].carries() {
+			if !slices.Contains(p.Shares, f.Name) {
+				p.Shares = append(p.Shares, f.Name)
+			}
+		}
+		slices.Sort(p.Shares)
+	}
+}
+
+// pairUp finds members of different parts that are held against one field of a
+// context: they must carry equal values.
+func (r *reader) pairUp(providers map[contextKey]string) {
+	type fieldKey struct {
+		key   contextKey
+		field string
+	}
+	held := map[fieldKey][]string{}
+	var order []fieldKey
+	for _, f := range r.found {
+		if r.listing.Component(f.component) == nil {
+			continue
+		}
+		for _, e := range f.equals {
+			k := fieldKey{e.key, e.field}
+			name := f.component
+			if owner := providers[e.key]; owner != "" {
+				name = strings.TrimPrefix(name, owner+".")
+			}
+			if held[k] == nil {
+				order = append(order, k)
+			}
+			if member := name + "." + e.prop; !slices.Contains(held[k], member) {
+				held[k] = append(held[k], member)
+			}
+		}
+	}
+	for _, k := range order {
+		list := held[k]
+		owner := r.listing.Component(providers[k.key])
+		if len(list) < 2 || owner == nil {
+			continue
+		}
+		slices.Sort(list)
+		owner.Pairs = append(owner.Pairs, contract.Pair{Members: list, Because: "each is held against " + k.field + " of what is shared"})
+	}
+}
