@@ -186,7 +186,7 @@ X.Panel = Panel;
 		t.Errorf("what no app can read is provided: %+v", c.Context.Provides)
 	}
 
-	c, r = component(t, strings.Replace(tabs, "function useDeck", "export function useDeck", 1))
+	c, _ = component(t, strings.Replace(tabs, "function useDeck", "export function useDeck", 1))
 	if len(c.Context.Provides) != 2 || c.Context.Provides[0].Name != "deck" || c.Context.Provides[0].Type.String() != "string" {
 		t.Errorf("what a given-out hook reads is provided as %+v", c.Context.Provides)
 	}
