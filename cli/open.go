@@ -237,6 +237,7 @@ func (s *shell) scan(ctx context.Context, text string, libraries []string) (*sit
 		return nil, err
 	}
 	defer src.Close()
+	src.With(source.Around(text))
 	app := site.App{Path: ".", Commit: src.Commit, Dirty: src.Dirty}
 	if abs, err := filepath.Abs(src.Path); err == nil {
 		app.Name = strings.TrimSuffix(filepath.Base(abs), ".tgz")

@@ -41,13 +41,49 @@ var alone bool
 func main() {
 	only := flag.String("only", "", "measure one library")
 	folder := flag.String("folder", "", "folder whose node_modules holds the libraries; installed where it is not given")
+	upgrades := flag.Bool("upgrades", false, "judge impact under upgrades only")
 	verbose := flag.Bool("v", false, "list every difference")
 	flag.BoolVar(&alone, "alone", false, "read each library without the packages around it")
 	flag.Parse()
-	if err := run(*only, *folder, *verbose); err != nil {
+	err := judgeUpgrades(*only, *verbose, *upgrades)
+	if err == nil && !*upgrades {
+		err = run(*only, *folder, *verbose)
+	}
+	if err != nil {
 		fmt.Fprintln(os.Stderr, "measure:", err)
 		os.Exit(1)
 	}
+}
+
+// judgeUpgrades judges impact and writes the figures down.
+func judgeUpgrades(only string, verbose, always bool) error {
+	if only != "" && !always {
+		return nil
+	}
+	var list []upgrade
+	if err := json.Unmarshal(upgradesText, &list); err != nil {
+		return err
+	}
+	root, err := os.Getwd()
+	if err != nil {
+		return err
+	}
+	var rows []*outcome
+	for _, u := range list {
+		if only != "" && u.Name != only {
+			continue
+		}
+		j, err := u.judge(root, filepath.Join(root, "console", "node_modules", "typescript"))
+		if err != nil {
+			return fmt.Errorf("%s: %w", u.App, err)
+		}
+		j.print(verbose)
+		rows = append(rows, j)
+	}
+	if only != "" {
+		return nil
+	}
+	return writeUpgrades(filepath.Join(root, "docs", "reading.md"), rows)
 }
 
 func run(only, folder string, verbose bool) error {

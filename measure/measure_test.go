@@ -9,6 +9,9 @@ import (
 	"testing"
 
 	"steadysocket/core/contract"
+	"steadysocket/core/impact"
+	"steadysocket/core/place"
+	"steadysocket/core/site"
 	"steadysocket/demo"
 )
 
@@ -107,5 +110,33 @@ func TestInstalledPackagesAgreeWithTheCompiler(t *testing.T) {
 		if len(c.Lost)+len(c.Invented) > 0 {
 			t.Errorf("%s: components lost %v, invented %v", name, c.Lost, c.Invented)
 		}
+	}
+}
+
+// TestHold holds that errors are put to the right sites, and that each site is
+// counted once.
+func TestHold(t *testing.T) {
+	at := func(start, end int) place.Place {
+		return place.Place{File: "a.tsx", Line: 1, Column: start + 1, Span: &place.Span{start, end}}
+	}
+	scan := &site.Scan{Sites: []site.Site{
+		{ID: "outer", Component: "A", Form: site.Element, At: at(0, 100)}, {ID: "inner", Component: "B", Form: site.Element, At: at(10, 50)},
+		{ID: "gone", Component: "C.Part", Form: site.Element, At: at(60, 70)}, {ID: "fine", Component: "D", Form: site.Element, At: at(80, 90)},
+		{ID: "name", Component: "C", Form: site.Reference, At: at(200, 201)},
+	}}
+	because := func(silent bool) []impact.Cause {
+		return []impact.Cause{{Change: "x", Outcome: impact.Breaks, Why: "gives x", Silent: silent}}
+	}
+	found := &impact.Impact{Sites: []impact.Site{
+		{ID: "outer", Outcome: impact.Breaks, Because: because(true)}, {ID: "inner", Outcome: impact.Breaks, Because: because(false)},
+		{ID: "gone", Outcome: impact.Unsure, Because: because(false)}, {ID: "fine", Outcome: impact.Breaks, Because: because(false)},
+	}}
+	j := upgrade{}.hold(scan, found, []compilerError{{File: "a.tsx", Start: 20}, {File: "a.tsx", Start: 300, Name: "C"}, {File: "b.tsx", Start: 20}})
+	if j.Sites != 4 || j.Broken != 2 || j.Found != 1 || j.Unsure != 1 || j.Missed != 0 || j.Breaks != 3 || j.Silent != 1 || j.False != 1 {
+		t.Errorf("it is judged %+v", j)
+	}
+	found.Sites[1].Outcome = impact.Holds
+	if j := (upgrade{}).hold(scan, found, []compilerError{{File: "a.tsx", Start: 20}}); j.Missed != 1 {
+		t.Errorf("what is missed is judged %+v", j)
 	}
 }

@@ -71,6 +71,9 @@ var rows = []struct{ name, old, new, forth, back string }{
 	{"pass-through moved", "passThrough: [{ to: root }]", "passThrough: [{ to: inner, element: input }]", "pass-through-moved", "pass-through-moved"},
 	{"pass-through unknown", "passThrough: [{ to: root }]", "passThrough: unknown", "pass-through-unknown", "pass-through-unknown"},
 
+	{"taken as an attribute", "passThrough: unknown\nprops: { id: { spelled: id, type: string }, x: string }", "passThrough: [{ to: unknown, element: b }]", "prop-removed pass-through-added taken-as-attribute", "pass-through-removed prop-added prop-added"},
+	{"taken as content", "passThrough: [{ to: unknown, element: b }]\nslots: { default: { spelled: children, form: content } }", "passThrough: [{ to: unknown, element: p }]", "taken-as-attribute", "slot-added"},
+	{"taken as an event of an element", "passThrough: [{ to: unknown }]\nevents: { click: { spelled: onClick, payload: { form: positional, fields: [{ event: MouseEvent }] } }, select: { spelled: onSelect, payload: { form: positional, fields: [{ key: string }] } } }", "passThrough: [{ to: unknown, element: p }]", "event-removed taken-as-attribute", "event-added event-added"},
 	{"prop", "props: { a: string }", "props: { a: string, b: number }", "prop-added", "prop-removed"},
 	{"prop over an attribute", "passThrough: [{ to: root }]", "passThrough: [{ to: root }]\nprops: { title: string }", "prop-added-shadowing", "prop-removed"},
 	{"prop against an attribute", "passThrough: [{ to: root }]", "passThrough: [{ to: root }]\nprops: { title: number }", "prop-added-clashing", "prop-removed"},

@@ -400,6 +400,9 @@ func (c *comparison) passThrough(o, n *contract.Contract) {
 		return
 	}
 	had, has := len(o.PassThrough.To) > 0, len(n.PassThrough.To) > 0
+	if o.PassThrough.Unknown && had && has {
+		return // which are taken is told where a member is; where they go was never shown
+	}
 	switch {
 	case !had && has:
 		c.add(found{kind: PassThroughAdded, member: m, why: forwardText(n.PassThrough), before: before, after: after})
@@ -439,16 +442,16 @@ func exceptions(p contract.PassThrough) (list []string) {
 }
 
 func forwardText(p contract.PassThrough) string {
-	if p.Unknown {
+	switch {
+	case len(p.To) == 0 && p.Unknown:
 		return "unknown"
-	}
-	if len(p.To) == 0 {
+	case len(p.To) == 0:
 		return "none"
 	}
 	var list []string
 	for _, f := range p.To {
-		s := "the root"
-		if f.To != "root" {
+		s := map[string]string{"root": "the root", "unknown": "an element that is not shown"}[f.To]
+		if s == "" {
 			s = "an inner element"
 		}
 		if f.Element != "" {

@@ -48,6 +48,7 @@ const (
 	PropOptional       Kind = "prop-optional"
 	PropRemoved        Kind = "prop-removed"
 	PropRenamed        Kind = "prop-renamed"
+	TakenAsAttribute   Kind = "taken-as-attribute"
 	TypeWidened        Kind = "type-widened"
 	TypeNarrowed       Kind = "type-narrowed"
 	TypeReplaced       Kind = "type-replaced"
@@ -232,6 +233,7 @@ var Rows = []Row{
 	{PropOptional, "prop", Additive, Never, "an app may leave out %s now", "holds"},
 	{PropRemoved, "prop", Breaking, Unchecked, "an app that gives %s gives it for nothing", "breaks if given"},
 	{PropRenamed, "prop", Breaking, Unchecked, "the prop is called %s now", "breaks if given; an edit mends it"},
+	{TakenAsAttribute, "prop, slot, event", Neutral, Always, "%s is no longer declared, and still taken as an attribute of an element; where attributes go was not shown before and is not now", "holds"},
 	{TypeWidened, "prop", Additive, Never, "more may be given", "holds"},
 	{TypeNarrowed, "prop", Breaking, Unchecked, "less may be given", "literals one by one, expressions unsure"},
 	{TypeReplaced, "prop", Breaking, Unchecked, "something else must be given", "literals one by one, expressions unsure"},

@@ -11,6 +11,7 @@ import (
 	"strings"
 
 	"steadysocket/core/contract"
+	"steadysocket/core/names"
 	"steadysocket/core/place"
 	"steadysocket/core/types"
 )
@@ -136,8 +137,11 @@ func (c *comparison) props(o, n *contract.Contract, h hidden) {
 		if h.new {
 			continue // may stand in what could not be read
 		}
+		if c.takenOver(m, a.Type, propText(a), a.At) {
+			continue
+		}
 		silent := Silence("")
-		if len(n.PassThrough.To) > 0 && nativeFits(m.Spelled, a.Type) {
+		if !n.PassThrough.Unknown && len(n.PassThrough.To) > 0 && nativeFits(m.Spelled, a.Type) || takes(n, m.Spelled) {
 			silent = Always
 		}
 		c.add(found{kind: PropRemoved, member: m, why: m.Spelled, silent: silent, before: side(propText(a), a.At)})
@@ -151,6 +155,8 @@ func (c *comparison) props(o, n *contract.Contract, h hidden) {
 			continue
 		case b.Required == contract.Yes:
 			f.kind = PropAddedRequired
+		case o.PassThrough.Unknown && takes(o, m.Spelled):
+			// It was taken before; where it went was not shown.
 		case len(o.PassThrough.To) > 0 && native[m.Spelled] != nil:
 			f.kind = PropAddedShadowing
 			if !nativeFits(m.Spelled, b.Type) {
@@ -180,6 +186,46 @@ func (c *comparison) spelling(kind Kind, m Member, pairing *Pairing, a, b spelli
 // memberOf names a member; without a spelling it is spelled as it is called.
 func memberOf(kind, name string, s contract.Spelled) Member {
 	return Member{kind, name, s.Or(name)}
+}
+
+// takes reports whether a declaration takes an attribute that it does not list.
+func takes(n *contract.Contract, spelled string) bool {
+	if !n.PassThrough.Unknown {
+		return false
+	}
+	for _, f := range n.PassThrough.To {
+		if !slices.Contains(f.Except, spelled) && (f.Element == "*" || names.ElementAttribute(f.Element, spelled)) {
+			return true
+		}
+	}
+	return false
+}
+
+// takenOver tells that a member is no longer declared and is taken all the same
+// among the attributes of an element, of a type that it fits. Only where neither
+// side shows where attributes go is that no change.
+func (c *comparison) takenOver(m Member, of contract.Type, text string, at *place.Place) bool {
+	if !c.old.PassThrough.Unknown || !c.new.PassThrough.Unknown || !of.Known() {
+		return false
+	}
+	fits := false
+	for _, f := range c.new.PassThrough.To {
+		fits = fits || f.Element != "*" && !slices.Contains(f.Except, m.Spelled) && names.ElementAttribute(f.Element, m.Spelled)
+	}
+	want := native[m.Spelled]
+	if m.Spelled == "children" {
+		want = types.Content
+	}
+	if !fits || want != nil && types.Assignable(of.T, want).Answer == types.No {
+		return false
+	}
+	c.add(found{kind: TakenAsAttribute, member: m, why: m.Spelled, before: side(text, at)})
+	return true
+}
+
+// reportsNatively reports whether an event hands over what an element would.
+func reportsNatively(p *contract.Payload) bool {
+	return p == nil || p.Unknown || len(p.Fields) > 0 && strings.Contains(p.Fields[0].Type.String(), "Event")
 }
 
 // native are the global attributes of HTML elements with the types that the
@@ -503,7 +549,11 @@ func (c *comparison) slots(o, n *contract.Contract, h hidden) {
 		if h.new {
 			continue
 		}
-		c.add(found{kind: SlotRemoved, member: memberOf("slot", a.Name, a.Spelled), why: a.Spelled.Or(a.Name), before: side(slotText(a), a.At)})
+		m := memberOf("slot", a.Name, a.Spelled)
+		if a.Form == contract.FormContent && c.takenOver(m, contract.TypeOf(types.Content), slotText(a), a.At) {
+			continue
+		}
+		c.add(found{kind: SlotRemoved, member: m, why: a.Spelled.Or(a.Name), before: side(slotText(a), a.At)})
 	}
 	for _, name := range came {
 		b := n.Slot(name)
@@ -621,7 +671,14 @@ func (c *comparison) events(o, n *contract.Contract, h hidden) {
 		if h.new {
 			continue
 		}
-		c.add(found{kind: EventRemoved, member: memberOf("event", a.Name, a.Spelled), why: a.Spelled.Or(a.Name), before: side(payloadText(a.Payload), a.At)})
+		m, silent := memberOf("event", a.Name, a.Spelled), Silence("")
+		if takes(n, m.Spelled) {
+			if reportsNatively(a.Payload) && c.takenOver(m, contract.TypeOf(types.Unknown), payloadText(a.Payload), a.At) {
+				continue
+			}
+			silent = Always // the element reports an event of that name, of another kind
+		}
+		c.add(found{kind: EventRemoved, member: m, why: a.Spelled.Or(a.Name), silent: silent, before: side(payloadText(a.Payload), a.At)})
 	}
 	for _, name := range came {
 		b := n.Event(name)
@@ -632,22 +689,13 @@ func (c *comparison) events(o, n *contract.Contract, h hidden) {
 		switch {
 		case b.Required == contract.Yes:
 			f.kind = HandlerRequired
-		case len(o.PassThrough.To) > 0 && nativeEvents[b.Name]:
+		case o.PassThrough.Unknown && takes(o, f.member.Spelled):
+		case len(o.PassThrough.To) > 0 && names.ElementEvent(b.Name):
 			f.kind = EventAddedShadowing
 		}
 		c.add(f)
 	}
 }
-
-// nativeEvents are events of the DOM that elements report by themselves.
-// Source: HTML, event handlers on elements; UI Events.
-var nativeEvents = func() map[string]bool {
-	m := map[string]bool{}
-	for _, name := range strings.Fields("click doubleClick focus blur change input submit reset keyDown keyUp keyPress mouseDown mouseUp mouseEnter mouseLeave mouseMove mouseOver mouseOut pointerDown pointerUp pointerMove pointerEnter pointerLeave pointerCancel touchStart touchEnd touchMove scroll wheel copy cut paste drag dragEnd dragEnter dragLeave dragOver dragStart drop load error select animationStart animationEnd transitionEnd contextMenu invalid toggle") {
-		m[name] = true
-	}
-	return m
-}()
 
 func (c *comparison) event(m Member, a, b *contract.Event) {
 	c.deprecated(m, a.Deprecated, b.Deprecated, b.At)

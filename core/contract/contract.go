@@ -177,6 +177,8 @@ type Root struct {
 }
 
 // PassThrough lists the elements that undeclared attributes are forwarded to.
+// Where a source shows only which attributes are taken, each entry goes to
+// "unknown", with the element whose attributes they are; "*" for any name.
 type PassThrough struct {
 	Unknown bool
 	To      []Forward

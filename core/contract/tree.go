@@ -842,7 +842,7 @@ func (x *Root) schema(s *schemas) any {
 }
 
 func (x *PassThrough) encode(f form) *node {
-	if x.Unknown {
+	if x.Unknown && len(x.To) == 0 {
 		return text("unknown")
 	}
 	return encode(reflect.ValueOf(&x.To).Elem(), f)
@@ -855,6 +855,9 @@ func (x *PassThrough) decode(d *decoder, n *node, path string) {
 	case n.kind == textNode && n.text == "none":
 	default:
 		d.value(reflect.ValueOf(&x.To).Elem(), n, path)
+		for _, f := range x.To {
+			x.Unknown = x.Unknown || f.To == "unknown"
+		}
 	}
 }
 

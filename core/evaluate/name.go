@@ -173,7 +173,7 @@ func (e *Evaluator) interfaceType(sym modules.Symbol, key declaration, args []Ty
 		for _, parent := range inherited {
 			made.inherit(e.shapeOf(parent))
 		}
-		if len(made.natives) > 1 {
+		if native && len(made.natives) > 1 {
 			made.natives = made.natives[:1] // the nearest name says it all
 		}
 		return made

@@ -170,6 +170,14 @@ func simple(u *union) bool {
 
 // both gives an intersection out: its objects as one.
 func (p *plainer) both(t *both) types.Type {
+	if shown := slices.Clone(t.list); slices.ContainsFunc(shown, isChoice) {
+		for i, m := range shown {
+			if c, ok := m.(*choice); ok {
+				shown[i] = c.shown
+			}
+		}
+		return p.of(intersect(shown...))
+	}
 	var rest []types.Type
 	made := &shape{}
 	objects, members := 0, 0
@@ -195,6 +203,8 @@ func (p *plainer) both(t *both) types.Type {
 	}
 	return types.NewIntersection(rest...)
 }
+
+func isChoice(t Type) bool { _, ok := t.(*choice); return ok }
 
 func (p *plainer) object(o *object) types.Type {
 	byName := func() types.Type {

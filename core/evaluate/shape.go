@@ -18,6 +18,7 @@ type Shape struct {
 	Members []Member
 	Natives []Native
 	Bases   []Base
+	Open    bool // members of any name are taken
 	// Modes are the members of a union of object types: in each, its members by
 	// name. Members then holds those of all modes.
 	Modes []map[string]ModeMember
@@ -86,6 +87,9 @@ func (e *Evaluator) Shape(props Type) *Shape {
 	all := map[string][]*member{}
 	var order []string
 	for _, s := range shapes {
+		for _, x := range s.indexes {
+			out.Open = out.Open || x.key.get() == Type(wordString)
+		}
 		natives := len(s.natives) > 0
 		for _, m := range s.members {
 			if natives && m.native || strings.HasPrefix(m.name, symbolKey) {

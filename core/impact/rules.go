@@ -67,7 +67,7 @@ var rules = map[change.Kind]rule{
 	change.UnitChanged:        {ifGiven(Breaks, "gives"), true},
 	change.TypeNarrowed:       {valueFits, true},
 	change.TypeReplaced:       {valueFits, true},
-	change.TypeUnsure:         {ifGiven(Unsure, "gives"), true},
+	change.TypeUnsure:         {valueFits, true},
 	change.ValueRemoved:       {givesValue, true},
 	change.ValueRenamed:       {givesValue, true},
 	change.SetClosed:          {valueFits, true},
@@ -285,6 +285,17 @@ func (g *given) is(spelled string) (presence, place.Place) {
 	return open, at
 }
 
+// spread reports whether a member is given by a spread and not by name.
+func (g *given) spread(spelled string) bool {
+	i, written := g.index[spelled]
+	for _, s := range g.spreads {
+		if s.keys[spelled] && (!written || s.index == i) {
+			return true
+		}
+	}
+	return false
+}
+
 func isUndefined(x site.Given) bool { return x.Literal == nil && x.Expression == "undefined" }
 
 // value gives what is given for a member, and whether it is sure: no spread
@@ -313,7 +324,8 @@ func ifGiven(outcome Outcome, verb string) func(*at) (verdict, bool) {
 		p, where := a.given.is(a.spelled())
 		switch p {
 		case present:
-			return verdict{outcome: outcome, why: verb + " " + a.spelled(), at: where}, true
+			// No type checker minds what a spread carries too much.
+			return verdict{outcome: outcome, why: verb + " " + a.spelled(), at: where, silent: a.given.spread(a.spelled())}, true
 		case perhaps:
 			return verdict{outcome: Unsure, why: whySpread, at: where}, true
 		}

@@ -69,7 +69,7 @@ func (r *reader) reactComponent(name string, m *made) *contract.Contract {
 	case m.fn != nil:
 		r.root(c, m, taken, drawn)
 	default:
-		c.PassThrough.Unknown = true
+		c.PassThrough = accepted(p.shape)
 	}
 	r.twoWay(c)
 	for _, p := range c.Props {
@@ -93,6 +93,27 @@ func (r *reader) reactComponent(name string, m *made) *contract.Contract {
 	r.drainOdd(name)
 	return c
 }
+
+// accepted is what a type says of undeclared attributes: which are taken, not
+// where they go.
+func accepted(s *evaluate.Shape) contract.PassThrough {
+	p := contract.PassThrough{Unknown: true}
+	for _, n := range s.Natives {
+		if noAttributes[n.Name] {
+			continue
+		}
+		if !slices.ContainsFunc(p.To, func(f contract.Forward) bool { return f.Element == n.Element }) {
+			p.To = append(p.To, contract.Forward{To: "unknown", Element: n.Element, Except: n.Except})
+		}
+	}
+	if s.Open {
+		p.To = append(p.To, contract.Forward{To: "unknown", Element: "*"})
+	}
+	return p
+}
+
+// noAttributes are native sets that hold nothing but key and ref.
+var noAttributes = map[string]bool{"Attributes": true, "RefAttributes": true, "ClassAttributes": true}
 
 // typeParameters notes those of the component's own function.
 func (r *reader) typeParameters(c *contract.Contract, m *made) {

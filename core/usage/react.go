@@ -868,6 +868,9 @@ func (u *use) add(g site.Given) {
 // content marks a given thing that is markup.
 const content = "\x00content"
 
+// markup is the type of an element that stands there written out.
+const markup = "Element"
+
 // element notes an element if it is a component, and visits what stands in it.
 func (w *walker) element(e *syntax.Element) {
 	var uses []*use
@@ -946,7 +949,7 @@ func (w *walker) value(g *site.Given, x syntax.Expr) {
 	}
 	switch b := syntax.Bare(x).(type) {
 	case *syntax.Element:
-		g.Expression = content
+		g.Expression, g.Type = content, markup
 		return
 	case *syntax.Func:
 		g.Takes = w.takes(b)

@@ -1,0 +1,3 @@
+export * from './pages/Desk';
+export * from './pages/Stow';
+export * from './pages/Holds';
