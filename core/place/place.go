@@ -53,7 +53,14 @@ func (p Place) Less(q Place) bool {
 type Lines struct {
 	text   string
 	starts []int
+	// units[i] is how many UTF-16 units stand before byte i*stride, so that a
+	// long line is not counted through for each position; nil where the text is
+	// no UTF-8.
+	units []int
 }
+
+// stride is how many bytes are counted for one position at most.
+const stride = 512
 
 // NewLines indexes the line starts of text. A line ends at \n, \r\n or \r.
 func NewLines(text string) *Lines {
@@ -69,7 +76,44 @@ func NewLines(text string) *Lines {
 			starts = append(starts, i+1)
 		}
 	}
-	return &Lines{text, starts}
+	l := &Lines{text: text, starts: starts}
+	if utf8.ValidString(text) {
+		l.units = make([]int, 0, len(text)/stride+1)
+		for i := 0; i < len(text); i += stride {
+			before := 0
+			if n := len(l.units); n > 0 {
+				before = l.units[n-1] + units(text[i-stride:i])
+			}
+			l.units = append(l.units, before)
+		}
+	}
+	return l
+}
+
+// units counts the UTF-16 units of the runes that begin in a text.
+func units(text string) (n int) {
+	for i := range len(text) {
+		switch b := text[i]; {
+		case b&0xC0 == 0x80: // inside of a rune
+		case b >= 0xF0:
+			n += 2
+		default:
+			n++
+		}
+	}
+	return n
+}
+
+// unitsTo counts the UTF-16 units before an offset.
+func (l *Lines) unitsTo(offset int) int {
+	mark := offset / stride
+	if mark == len(l.units) {
+		mark--
+	}
+	if mark < 0 {
+		return 0
+	}
+	return l.units[mark] + units(l.text[mark*stride:offset])
 }
 
 // Position gives the position of a byte offset. Offsets outside the text are
@@ -77,6 +121,9 @@ func NewLines(text string) *Lines {
 func (l *Lines) Position(offset int) Position {
 	offset = max(0, min(offset, len(l.text)))
 	line := sort.SearchInts(l.starts, offset+1) - 1
+	if l.units != nil {
+		return Position{line + 1, l.unitsTo(offset) - l.unitsTo(l.starts[line]) + 1}
+	}
 	column := 1
 	for rest := l.text[l.starts[line]:offset]; rest != ""; {
 		r, size := utf8.DecodeRuneInString(rest)
