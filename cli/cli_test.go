@@ -248,6 +248,24 @@ func TestCompareAndGate(t *testing.T) {
 	}
 }
 
+// TestCache holds that a reading that is kept is used, and says the same.
+func TestCache(t *testing.T) {
+	folder := t.TempDir()
+	anew := must(t, 0, nil, "read", "./fairlead", "--format", "json")
+	for range 2 {
+		if again := must(t, 0, nil, "read", "./fairlead", "--format", "json", "--cache", folder); again != anew {
+			t.Error("with a cache another reading is printed")
+		}
+	}
+	entries, err := os.ReadDir(folder)
+	if err != nil || len(entries) != 1 {
+		t.Errorf("the folder holds %v, %v", entries, err)
+	}
+	if got := must(t, 1, nil, "check", "./fairlead", "--cache", folder, "--format", "json"); !strings.Contains(got, "R12") {
+		t.Errorf("what is kept is checked as\n%s", got)
+	}
+}
+
 func TestUsesAndImpact(t *testing.T) {
 	s := parse[site.Scan](t, must(t, 0, nil, "uses", "./booking", "--library", "@saltmarsh/fairlead", "--format", "json"))
 	if s.Format != site.Format || len(s.Sites) < 45 || s.Packages[0].Range != "^1.2.0" || len(s.App.Commit) != 40 {

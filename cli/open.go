@@ -37,6 +37,19 @@ type opened struct {
 type wants struct {
 	pkg, framework string
 	around         []string
+	kept           reading.Kept // nil for nowhere
+}
+
+// keptIn gives where readings of a source are kept, by the folder that was asked for.
+func (s *shell) keptIn(src *source.Source, around []string) reading.Kept {
+	if s.cache == "" {
+		return nil
+	}
+	path, err := filepath.Abs(src.Path)
+	if err != nil {
+		return nil
+	}
+	return source.Kept{Folder: s.cache, Of: strings.Join(append([]string{path, src.Ref}, around...), "\n")}
 }
 
 // progress shows that long work goes on, on a terminal only.
@@ -100,6 +113,7 @@ func (s *shell) open(ctx context.Context, text string, w wants) (*opened, error)
 		}
 	}
 	src.With(around)
+	w.kept = s.keptIn(src, around)
 	return readSource(src, text, w)
 }
 
@@ -134,7 +148,7 @@ func readSource(src *source.Source, text string, w wants) (*opened, error) {
 	}
 	result, err := reading.Read(src.FS, reading.Options{
 		Package: w.pkg, Framework: w.framework, Name: name, Library: o.settings.Library, Owner: o.settings.Owner,
-		Source: contract.SourceInfo{Kind: string(src.Kind), Ref: src.Ref},
+		Source: contract.SourceInfo{Kind: string(src.Kind), Ref: src.Ref}, Kept: w.kept,
 	})
 	if err != nil {
 		var several *reading.SeveralPackages

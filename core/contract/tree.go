@@ -339,7 +339,16 @@ type decoder struct {
 	file     string
 	form     form
 	problems []*Problem
-	at       map[string]place.Position // of what was read, by path
+	at       map[string]place.Position // of what was read, by path; for files only
+	types    map[string]types.Type     // read before, by their text
+}
+
+// seen notes where a value stands. What a reader printed is not checked for
+// meaning, so that nobody asks.
+func (d *decoder) seen(path string, at place.Position) {
+	if d.form != listForm {
+		d.at[path] = at
+	}
 }
 
 func (d *decoder) problem(at place.Position, format string, args ...any) {
@@ -358,7 +367,7 @@ func (d *decoder) want(n *node, kind nodeKind, path string) bool {
 }
 
 func (d *decoder) value(v reflect.Value, n *node, path string) {
-	d.at[path] = n.at
+	d.seen(path, n.at)
 	if s, ok := v.Addr().Interface().(shaped); ok {
 		s.decode(d, n, path)
 		return
@@ -475,7 +484,7 @@ next:
 }
 
 func (d *decoder) keyedValue(v reflect.Value, n *node, path string) {
-	d.at[path] = n.at
+	d.seen(path, n.at)
 	if n.kind == nullNode || !d.want(n, mapNode, path) {
 		return
 	}
@@ -483,7 +492,7 @@ func (d *decoder) keyedValue(v reflect.Value, n *node, path string) {
 		item := reflect.New(v.Type().Elem()).Elem()
 		item.FieldByName("Name").SetString(e.key)
 		inner := path + "." + e.key
-		d.at[inner] = e.at
+		d.seen(inner, e.at)
 		d.structValue(item, e.value, inner, e.key)
 		v.Set(reflect.Append(v, item))
 	}
@@ -601,10 +610,17 @@ func (t *Type) decode(d *decoder, n *node, path string) {
 	if n.kind == nullNode || !d.want(n, textNode, path) {
 		return
 	}
-	parsed, err := types.Parse(n.text)
-	if err != nil {
-		d.problem(n.at, "%s is not a type: %v", path, err)
-		return
+	parsed, known := d.types[n.text]
+	if !known {
+		var err error
+		if parsed, err = types.Parse(n.text); err != nil {
+			d.problem(n.at, "%s is not a type: %v", path, err)
+			return
+		}
+		if d.types == nil {
+			d.types = map[string]types.Type{}
+		}
+		d.types[n.text] = parsed
 	}
 	t.T = parsed
 }

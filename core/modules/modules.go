@@ -6,6 +6,7 @@ package modules
 
 import (
 	"errors"
+	"fmt"
 	"io/fs"
 	"maps"
 	"path"
@@ -35,6 +36,9 @@ type Module struct {
 	spaces map[*syntax.Module]*Module // bodies of namespaces, by declaration
 	extras []extra                    // declare module, declare global
 	script bool                       // neither imports nor exports: what it declares holds everywhere
+	// Spreads says that what the module declares concerns others that do not
+	// import it.
+	Spreads bool
 }
 
 // extra is a body whose declarations belong to another module, or with the
@@ -125,6 +129,11 @@ func (s *Set) Beside(known map[string]*Module) *Set {
 	return &Set{FS: s.FS, Dir: s.Dir, Manifest: s.Manifest, Installed: true, Known: known, aliases: s.aliases,
 		modules: maps.Clone(s.modules), missing: maps.Clone(s.missing), exists: maps.Clone(s.exists), packages: maps.Clone(s.packages),
 		ambient: maps.Clone(s.ambient), additions: maps.Clone(s.additions), globals: maps.Clone(s.globals)}
+}
+
+// Settings tells of the path aliases that imports are resolved by, as one text.
+func (s *Set) Settings() string {
+	return fmt.Sprint(s.aliases.root, "\n", s.aliases.base, "\n", s.aliases.paths)
 }
 
 // skipped are folders that hold no source of the package itself.
@@ -257,6 +266,10 @@ func (s *Set) parseAll(files []string) {
 	}
 }
 
+// Loaded gives the module of a file, which is parsed where that has not happened
+// yet; nil where it cannot be read.
+func (s *Set) Loaded(file string) *Module { return s.load(file) }
+
 // load gives the module of a file, which is parsed where that has not happened
 // yet; nil where it cannot be read.
 func (s *Set) load(file string) *Module {
@@ -298,6 +311,7 @@ func (s *Set) everywhere(m *Module) {
 func Parse(name, text string) *Module {
 	m := &Module{Path: name, Source: text, File: syntax.Parse(name, text), Lines: place.NewLines(text)}
 	m.tables()
+	m.Spreads = len(m.extras) > 0 || m.script
 	return m
 }
 

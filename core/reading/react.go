@@ -90,8 +90,7 @@ func (r *reader) reactExport(e entry) bool {
 func (r *reader) component(name string, sym modules.Symbol, export contract.Export) bool {
 	key := sym.Module.Path + "#" + sym.Name
 	if sym.Node == nil {
-		if i, known := r.seen[key]; known {
-			r.again(&r.listing.Components[i], export)
+		if r.further(key, export) {
 			return true
 		}
 	}
@@ -249,9 +248,23 @@ func (r *reader) rel(p place.Place) place.Place {
 	return p
 }
 
-// again notes a further way to reach a component. A name of its own wins over
+// further notes a further way to the component of a declaration; false where that
+// was not read yet.
+func (r *reader) further(key string, export contract.Export) bool {
+	i, known := r.seen[key]
+	if !known {
+		return false
+	}
+	if r.log != nil {
+		r.log.Again = append(r.log.Again, reached{key, export})
+	}
+	r.alsoReached(&r.listing.Components[i], export)
+	return true
+}
+
+// alsoReached notes a further way to reach a component. A name of its own wins over
 // the default export.
-func (r *reader) again(c *contract.Contract, export contract.Export) {
+func (r *reader) alsoReached(c *contract.Contract, export contract.Export) {
 	if c.Export.Name == "default" && export.Name != "default" {
 		c.Export, export = contract.Export{Module: export.Module, Name: export.Name, Kind: export.Kind, Also: c.Export.Also}, c.Export
 	}
@@ -627,6 +640,7 @@ func (r *reader) otherExport(e entry) {
 	if e.symbol.Name == e.name {
 		key := e.symbol.Module.Path + "#" + e.name
 		if _, known := r.others[key]; known {
+			r.log.Skipped = append(r.log.Skipped, key)
 			return
 		}
 		r.others[key] = true

@@ -18,60 +18,59 @@ import (
 )
 
 // contextKey names a context by its declaration.
-type contextKey struct{ module, name string }
+type contextKey struct{ Module, Name string }
 
 // shared is a context of the library.
 type shared struct {
-	key      contextKey
-	symbol   modules.Symbol
-	fields   []contract.Field // of the record that it carries
-	whole    contract.Type    // of what it carries where that is no record
-	fallback bool
+	Key      contextKey
+	Fields   []contract.Field // of the record that it carries
+	Whole    contract.Type    // of what it carries where that is no record
+	Fallback bool             // it has a value where nobody provides one
 }
 
 // need is a context that a component reads.
 type need struct {
-	key      contextKey
-	optional bool
+	Key      contextKey
+	Optional bool
 }
 
 // equal is a member that a component holds against a field of a context.
 type equal struct {
-	key   contextKey
-	field string
-	prop  string
+	Key   contextKey
+	Field string
+	Prop  string
 }
 
 // found is what one component has to do with contexts.
 type found struct {
-	component string
-	provides  []contextKey
-	needs     []need
-	equals    []equal
+	Component string
+	Provides  []contextKey
+	Needs     []need
+	Equals    []equal
 }
 
 // foundIn gathers what the body of a component reads from contexts.
 func (r *reader) foundIn(m *made, c *contract.Contract) *found {
-	f := &found{component: c.Component}
+	f := &found{Component: c.Component}
 	r.found = append(r.found, f)
 	var fn syntax.Node = m.fn
 	if m.class != nil {
 		fn = m.class
 		if p, ok := r.static(m, "contextType"); ok {
 			if s := r.contextOf(p.module, p.value); s != nil {
-				f.needs = append(f.needs, need{s.key, s.fallback})
+				f.Needs = append(f.Needs, need{s.Key, s.Fallback})
 			}
 		}
 	}
 	reads := &contextReads{r: r, module: m.module, seen: map[*syntax.Func]bool{}}
 	reads.walk(fn, 0)
 	for _, n := range reads.needs {
-		if !slices.ContainsFunc(f.needs, func(o need) bool { return o.key == n.key }) {
-			f.needs = append(f.needs, n)
+		if !slices.ContainsFunc(f.Needs, func(o need) bool { return o.Key == n.Key }) {
+			f.Needs = append(f.Needs, n)
 		}
 	}
 	if m.fn != nil {
-		f.equals = reads.equals(m.fn, takenOf(m))
+		f.Equals = reads.equals(m.fn, takenOf(m))
 	}
 	return f
 }
@@ -125,8 +124,8 @@ func (w *contextReads) call(c *syntax.Call, throws bool, depth int) *contextKey 
 		if s == nil {
 			return nil
 		}
-		w.add(need{s.key, s.fallback || !throws})
-		return &s.key
+		w.add(need{s.Key, s.Fallback || !throws})
+		return &s.Key
 	}
 	id, ok := c.Fun.(*syntax.Ident)
 	if !ok || !names.IsHook(id.Name) || depth >= maxHookDepth {
@@ -150,15 +149,15 @@ func (w *contextReads) call(c *syntax.Call, throws bool, depth int) *contextKey 
 		w.add(n)
 	}
 	if len(inner.needs) == 1 {
-		return &inner.needs[0].key
+		return &inner.needs[0].Key
 	}
 	return nil
 }
 
 func (w *contextReads) add(n need) {
 	for i, o := range w.needs {
-		if o.key == n.key {
-			w.needs[i].optional = o.optional && n.optional
+		if o.Key == n.Key {
+			w.needs[i].Optional = o.Optional && n.Optional
 			return
 		}
 	}
@@ -260,20 +259,20 @@ func (r *reader) contextOf(m *modules.Module, x syntax.Expr) *shared {
 	if !isCall || r.fromReact(sym.Module, call.Fun) != "createContext" {
 		return nil
 	}
-	s := &shared{key: key, symbol: sym}
+	s := &shared{Key: key}
 	if len(call.Args) > 0 {
 		v, literal := literalValue(call.Args[0])
-		s.fallback = !literal || v != nil
+		s.Fallback = !literal || v != nil
 	}
-	s.fill(r, call)
+	s.fill(r, sym.Module, call)
 	r.contexts[key] = s
 	return s
 }
 
 // fill says of what type the context's value is.
-func (s *shared) fill(r *reader, call *syntax.Call) {
+func (s *shared) fill(r *reader, m *modules.Module, call *syntax.Call) {
 	var of evaluate.Type
-	scope := evaluate.In(s.symbol.Module)
+	scope := evaluate.In(m)
 	switch {
 	case len(call.TypeArgs) == 1:
 		of = r.eval.Type(call.TypeArgs[0], scope)
@@ -285,10 +284,10 @@ func (s *shared) fill(r *reader, call *syntax.Call) {
 	}
 	plain := types.Without(orAny(r.quiet(of).T), types.Null, types.Undefined)
 	if o, ok := plain.(*types.Object); ok && len(o.Indexes) == 0 {
-		s.fields = namedOf(o).Fields
+		s.Fields = namedOf(o).Fields
 		return
 	}
-	s.whole = contract.TypeOf(plain)
+	s.Whole = contract.TypeOf(plain)
 }
 
 // tag notes a provider among what is drawn.
@@ -304,8 +303,8 @@ func (f *found) tag(d *drawing, x *syntax.Element) {
 			s = d.r.contextOf(d.m.module, name)
 		}
 	}
-	if s != nil && !slices.Contains(f.provides, s.key) {
-		f.provides = append(f.provides, s.key)
+	if s != nil && !slices.Contains(f.Provides, s.Key) {
+		f.Provides = append(f.Provides, s.Key)
 	}
 }
 
@@ -360,34 +359,34 @@ func (f *found) children(d *drawing, s *contract.Slot, fn *syntax.Func) {
 func (r *reader) connect() {
 	providers := map[contextKey]string{}
 	for _, f := range r.found {
-		for _, key := range f.provides {
-			if _, known := providers[key]; !known && r.listing.Component(f.component) != nil {
-				providers[key] = f.component
+		for _, key := range f.Provides {
+			if _, known := providers[key]; !known && r.listing.Component(f.Component) != nil {
+				providers[key] = f.Component
 			}
 		}
 	}
 	for _, f := range r.found {
-		c := r.listing.Component(f.component)
+		c := r.listing.Component(f.Component)
 		if c == nil {
 			continue
 		}
-		for _, key := range f.provides {
-			if r.reachable(key) {
+		for _, key := range f.Provides {
+			if r.readable[key] {
 				c.Context.Provides = append(c.Context.Provides, r.contexts[key].carries()...)
 			}
 		}
-		for _, n := range f.needs {
-			if slices.Contains(f.provides, n.key) {
+		for _, n := range f.Needs {
+			if slices.Contains(f.Provides, n.Key) {
 				continue // it stands in what it provides itself
 			}
-			name, known := providers[n.key]
+			name, known := providers[n.Key]
 			if !known {
-				name = n.key.name
+				name = n.Key.Name
 			}
 			if name == c.Component || slices.ContainsFunc(c.Context.Needs, func(p contract.Provider) bool { return p.Name == name }) {
 				continue
 			}
-			c.Context.Needs = append(c.Context.Needs, contract.Provider{Name: name, From: r.listing.Package.Name, Optional: n.optional})
+			c.Context.Needs = append(c.Context.Needs, contract.Provider{Name: name, From: r.listing.Package.Name, Optional: n.Optional})
 			r.within(c, name, n)
 		}
 	}
@@ -400,40 +399,38 @@ func (r *reader) connect() {
 
 // carries lists what a context carries: the fields of its record, or itself.
 func (s *shared) carries() []contract.Carried {
-	if len(s.fields) == 0 {
-		name := names.LowerFirst(strings.TrimSuffix(s.key.name, "Context"))
-		return []contract.Carried{{Name: name, Type: s.whole}}
+	if len(s.Fields) == 0 {
+		name := names.LowerFirst(strings.TrimSuffix(s.Key.Name, "Context"))
+		return []contract.Carried{{Name: name, Type: s.Whole}}
 	}
 	var list []contract.Carried
-	for _, f := range s.fields {
+	for _, f := range s.Fields {
 		list = append(list, contract.Carried{Name: f.Name, Type: f.Type})
 	}
 	return list
 }
 
-// reachable reports whether an app can read a context: it is given out, or a
-// hook that reads it is.
-func (r *reader) reachable(key contextKey) bool {
-	for _, e := range r.given {
-		if e.symbol.Module == nil || e.symbol.External() {
-			continue
-		}
-		if e.symbol.Module.Path == key.module && e.symbol.Name == key.name {
-			return true
-		}
-		if !names.IsHook(e.name) {
-			continue
-		}
+// noteReadable notes the contexts that an app can read by one exported name: the
+// context itself, or what a hook reads.
+func (r *reader) noteReadable(e entry) {
+	if e.symbol.Module == nil || e.symbol.External() {
+		return
+	}
+	list := []contextKey{{e.symbol.Module.Path, e.symbol.Name}}
+	if names.IsHook(e.name) {
 		value, _ := valueOf(e.symbol)
 		if fn, ok := syntax.Bare(value).(*syntax.Func); ok {
 			reads := &contextReads{r: r, module: e.symbol.Module, seen: map[*syntax.Func]bool{fn: true}}
 			reads.walk(fn, 1)
-			if slices.ContainsFunc(reads.needs, func(n need) bool { return n.key == key }) {
-				return true
+			for _, n := range reads.needs {
+				list = append(list, n.Key)
 			}
 		}
 	}
-	return false
+	for _, key := range list {
+		r.readable[key] = true
+		r.log.Readable = append(r.log.Readable, key)
+	}
 }
 
 // within notes on the component that a part hangs on where the part must stand
@@ -452,14 +449,14 @@ func (r *reader) within(part *contract.Contract, provider string, n need) {
 		if p.Component != part.Component {
 			continue
 		}
-		if !n.optional && !slices.Contains(p.Within, provider) {
+		if !n.Optional && !slices.Contains(p.Within, provider) {
 			p.Within = append(p.Within, provider)
 			slices.Sort(p.Within)
 		}
 		if provider != owner {
 			continue
 		}
-		for _, f := range r.contexts[n.key].carries() {
+		for _, f := range r.contexts[n.Key].carries() {
 			if !slices.Contains(p.Shares, f.Name) {
 				p.Shares = append(p.Shares, f.Name)
 			}
@@ -478,19 +475,19 @@ func (r *reader) pairUp(providers map[contextKey]string) {
 	held := map[fieldKey][]string{}
 	var order []fieldKey
 	for _, f := range r.found {
-		if r.listing.Component(f.component) == nil {
+		if r.listing.Component(f.Component) == nil {
 			continue
 		}
-		for _, e := range f.equals {
-			k := fieldKey{e.key, e.field}
-			name := f.component
-			if owner := providers[e.key]; owner != "" {
+		for _, e := range f.Equals {
+			k := fieldKey{e.Key, e.Field}
+			name := f.Component
+			if owner := providers[e.Key]; owner != "" {
 				name = strings.TrimPrefix(name, owner+".")
 			}
 			if held[k] == nil {
 				order = append(order, k)
 			}
-			if member := name + "." + e.prop; !slices.Contains(held[k], member) {
+			if member := name + "." + e.Prop; !slices.Contains(held[k], member) {
 				held[k] = append(held[k], member)
 			}
 		}

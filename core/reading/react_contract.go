@@ -656,8 +656,7 @@ func (r *reader) hook(name string, e entry) bool {
 		export.Kind = "default"
 	}
 	key := e.symbol.Module.Path + "#" + e.symbol.Name
-	if i, known := r.seen[key]; known {
-		r.again(&r.listing.Components[i], export)
+	if r.further(key, export) {
 		return true
 	}
 	c := &contract.Contract{Component: name, Kind: contract.KindLogic, Complete: true, At: &at, Export: export, Root: contract.Root{None: true}}

@@ -10,15 +10,19 @@ import (
 	"io/fs"
 	"maps"
 	"path"
+	"runtime"
 	"slices"
 	"sort"
 	"strings"
+	"sync"
+	"sync/atomic"
 
 	"steadysocket/core/contract"
 	"steadysocket/core/evaluate"
 	"steadysocket/core/modules"
 	"steadysocket/core/place"
 	"steadysocket/core/react"
+	"steadysocket/core/syntax"
 )
 
 // Version is the version of the readers. It grows with every change to what
@@ -33,6 +37,9 @@ type Options struct {
 	Library   string
 	Owner     string
 	Source    contract.SourceInfo // the digest is filled in
+	// Kept is where a reading is kept for the next one of the same source, so
+	// that this one costs what changed since; nil for nowhere.
+	Kept Kept
 }
 
 // Result is what was read.
@@ -40,6 +47,8 @@ type Result struct {
 	Listing   *contract.Listing
 	Conflicts []Conflict
 	Dir       string // folder of the package within the source
+	Entries   int    // exported names that were looked at
+	Reused    int    // of them, those that were taken from what was kept
 }
 
 // Conflict is a fact on which a component's source differs from the contract
@@ -155,8 +164,12 @@ type reader struct {
 	said        map[remark]bool        // what stands in listing.Unread
 	contexts    map[contextKey]*shared // nil for what is no context
 	found       []*found               // of each component, in the order of reading
-	given       []entry                // all that the package gives out
-	readFiles   map[string]bool        // files besides modules that were read
+	readable    map[contextKey]bool    // contexts that an app can read
+	log         *kept                  // what the entry at hand leaves behind
+	starts      []start
+	unchanged   map[string]*known // files that were not read again
+	own         []ownFile         // the package's files that a reading rests on; nil for all that are loaded
+	readFiles   map[string]bool   // files besides modules that were read
 }
 
 // remark is what is said of a place.
@@ -172,15 +185,46 @@ func Read(fsys fs.FS, o Options) (*Result, error) {
 	if err != nil {
 		return nil, err
 	}
+	r, chosen, err := begin(fsys, dir, o)
+	if err != nil {
+		return nil, err
+	}
+	result := &Result{Dir: dir}
+	again := r.again(o, chosen)
+	if o.Kept == nil || !again.replay(result) {
+		if o.Kept != nil { // what was tried has left its marks
+			if r, chosen, err = begin(fsys, dir, o); err != nil {
+				return nil, err
+			}
+			again = r.again(o, chosen)
+		}
+		entries, err := r.entries()
+		if err != nil {
+			return nil, err
+		}
+		result.Entries, result.Reused = len(entries), 0
+		for _, e := range entries {
+			again.read(e)
+		}
+	}
+	again.keep()
+	r.connect()
+	r.finish(o)
+	result.Listing, result.Conflicts = r.listing, r.conflicts
+	return result, nil
+}
+
+// begin opens the package in a folder for reading.
+func begin(fsys fs.FS, dir string, o Options) (*reader, framework, error) {
 	set, err := modules.Open(fsys, dir)
 	if err != nil {
-		return nil, err
+		return nil, framework{}, err
 	}
-	r := &reader{set: set, listing: &contract.Listing{Reader: Version}, seen: map[string]int{}, others: map[string]bool{}, assignments: map[*modules.Module]map[string]map[string]part{}, said: map[remark]bool{}, contexts: map[contextKey]*shared{}, readFiles: map[string]bool{}}
 	chosen, err := choose(set, o.Framework)
 	if err != nil {
-		return nil, err
+		return nil, framework{}, err
 	}
+	r := newReader(set)
 	m := set.Manifest
 	name := m.Name
 	if name == "" {
@@ -194,20 +238,13 @@ func Read(fsys fs.FS, o Options) (*Result, error) {
 	r.listing.Package = contract.PackageInfo{Name: name, Version: m.Version, Framework: chosen.name, Peers: m.PeerDependencies}
 	set.Installed, set.Known = true, react.Modules()
 	r.eval = evaluate.New(set, react.Names)
+	return r, chosen, nil
+}
 
-	entries, err := r.entries()
-	if err != nil {
-		return nil, err
-	}
-	r.given = entries
-	for _, e := range entries {
-		if !chosen.reads(r, e) {
-			r.otherExport(e)
-		}
-	}
-	r.connect()
-	r.finish(o)
-	return &Result{Listing: r.listing, Conflicts: r.conflicts, Dir: dir}, nil
+func newReader(set *modules.Set) *reader {
+	return &reader{set: set, listing: &contract.Listing{Reader: Version}, seen: map[string]int{}, others: map[string]bool{},
+		assignments: map[*modules.Module]map[string]map[string]part{}, said: map[remark]bool{}, contexts: map[contextKey]*shared{},
+		readable: map[contextKey]bool{}, readFiles: map[string]bool{}}
 }
 
 func choose(set *modules.Set, name string) (framework, error) {
@@ -229,23 +266,28 @@ func choose(set *modules.Set, name string) (framework, error) {
 	return frameworks[0], nil
 }
 
-// entries loads the package from its modules on and lists all they export.
-func (r *reader) entries() ([]entry, error) {
-	type start struct{ module, file string }
-	var starts []start
+// start is a module of the package with the file behind it.
+type start struct {
+	Module string
+	File   string
+}
+
+// findStarts lists the modules of the package. missing are those that have no
+// file.
+func (r *reader) findStarts() (starts []start, missing []modules.Entry, err error) {
 	hasManifest := r.set.Manifest.Name != "" || len(r.set.Manifest.Exports.Keys) > 0 || r.set.Manifest.Main != ""
 	for _, e := range r.set.Manifest.Entries() {
 		if file, ok := r.set.Entry(e.Module); ok {
 			starts = append(starts, start{e.Module, file})
 		} else if hasManifest && len(r.set.Manifest.Exports.Keys) > 0 {
-			r.unread(place.Place{File: r.set.Rel(r.set.Manifest.Path), Line: 1, Column: 1}, "", "the module %q of the package is not there: %s", e.Module, strings.Join(e.Targets, ", "))
+			missing = append(missing, e)
 		}
 	}
 	if len(starts) == 0 {
 		// A folder of components without an index: each file is a module.
 		files, err := r.set.Sources()
 		if err != nil {
-			return nil, err
+			return nil, nil, err
 		}
 		for _, file := range files {
 			if !isTest(file) {
@@ -254,18 +296,31 @@ func (r *reader) entries() ([]entry, error) {
 			}
 		}
 		if len(starts) == 0 {
-			return nil, &NothingToRead{"the source holds no module to read; there should be a package.json with exports or main, or files that end in .ts, .tsx, .js or .jsx"}
+			return nil, nil, &NothingToRead{"the source holds no module to read; there should be a package.json with exports or main, or files that end in .ts, .tsx, .js or .jsx"}
 		}
+	}
+	r.starts = starts
+	return starts, missing, nil
+}
+
+// entries loads the package from its modules on and lists all they export.
+func (r *reader) entries() ([]entry, error) {
+	starts, missing, err := r.findStarts()
+	if err != nil {
+		return nil, err
+	}
+	for _, e := range missing {
+		r.unread(place.Place{File: r.set.Rel(r.set.Manifest.Path), Line: 1, Column: 1}, "", "the module %q of the package is not there: %s", e.Module, strings.Join(e.Targets, ", "))
 	}
 	files := make([]string, len(starts))
 	for i, s := range starts {
-		files[i] = s.file
-		r.listing.Package.Modules = append(r.listing.Package.Modules, s.module)
+		files[i] = s.File
+		r.listing.Package.Modules = append(r.listing.Package.Modules, s.Module)
 	}
 	r.set.Load(files, true)
 	var list []entry
 	for _, s := range starts {
-		m := r.set.Module(s.file)
+		m := r.set.Module(s.File)
 		if m == nil {
 			continue // listed with the files that could not be read
 		}
@@ -279,7 +334,7 @@ func (r *reader) entries() ([]entry, error) {
 				r.unread(r.exported(m, name), "", "the exported name %s is declared nowhere", name)
 				continue
 			}
-			list = append(list, entry{s.module, name, sym})
+			list = append(list, entry{s.Module, name, sym})
 		}
 	}
 	return list, nil
@@ -299,6 +354,9 @@ func isTest(name string) bool {
 func (r *reader) unread(at place.Place, component, format string, args ...any) {
 	at.Span = nil
 	why := fmt.Sprintf(format, args...)
+	if r.log != nil {
+		r.log.Unread = append(r.log.Unread, contract.Unread{At: &at, Component: component, Why: why})
+	}
 	if r.said[remark{at, why}] {
 		return
 	}
@@ -309,11 +367,9 @@ func (r *reader) unread(at place.Place, component, format string, args ...any) {
 // finish sorts what was read, adds the sidecar files and the digest.
 func (r *reader) finish(o Options) {
 	l := r.listing
-	for _, m := range r.set.Modules() {
-		if _, foreign := r.set.Foreign(m.Path); foreign {
-			continue
-		}
-		for _, err := range m.File.Errors {
+	files := r.files()
+	for _, f := range files {
+		for _, err := range f.errors {
 			at := err.At
 			at.File = r.set.Rel(at.File)
 			r.unread(at, "", "%s", err.Message)
@@ -331,10 +387,45 @@ func (r *reader) finish(o Options) {
 			c.Owner = o.Owner
 		}
 		r.sidecar(c)
-		c.Hashes()
 	}
+	hash(l.Components)
 	sort.SliceStable(l.Unread, func(i, j int) bool { return l.Unread[i].At.Less(*l.Unread[j].At) })
-	l.Source.Digest = r.digest()
+	l.Source.Digest = r.digest(files)
+}
+
+// hash fills in the hashes of contracts, on all cores.
+func hash(list []contract.Contract) {
+	var next atomic.Int64
+	var wg sync.WaitGroup
+	for range min(runtime.GOMAXPROCS(0), len(list)) {
+		wg.Go(func() {
+			for i := next.Add(1) - 1; i < int64(len(list)); i = next.Add(1) - 1 {
+				list[i].Hashes()
+			}
+		})
+	}
+	wg.Wait()
+}
+
+// ownFile is one file of the package.
+type ownFile struct {
+	path   string
+	text   string
+	errors []*syntax.Error
+}
+
+// files lists the package's own files that the reading rests on, by path.
+func (r *reader) files() []ownFile {
+	if r.own != nil {
+		return r.own
+	}
+	var list []ownFile
+	for _, m := range r.set.Modules() {
+		if _, foreign := r.set.Foreign(m.Path); !foreign {
+			list = append(list, ownFile{m.Path, m.Source, m.File.Errors})
+		}
+	}
+	return list
 }
 
 func reason(err error) string {
@@ -347,15 +438,13 @@ func reason(err error) string {
 
 // digest is the digest of all that the reading rests on: the manifest, the
 // library's settings, the package's modules reached and the sidecar files.
-func (r *reader) digest() string {
+func (r *reader) digest(files []ownFile) string {
 	for _, name := range []string{"package.json", "steady.yaml"} {
 		r.readFiles[path.Join(r.set.Dir, name)] = true
 	}
 	parts := map[string]string{}
-	for _, m := range r.set.Modules() {
-		if _, foreign := r.set.Foreign(m.Path); !foreign {
-			parts[m.Path] = m.Source
-		}
+	for _, f := range files {
+		parts[f.path] = f.text
 	}
 	for name := range r.readFiles {
 		if data, err := fs.ReadFile(r.set.FS, name); err == nil {

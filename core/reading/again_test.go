@@ -1,0 +1,176 @@
+package reading
+
+import (
+	"bytes"
+	"fmt"
+	"io/fs"
+	"maps"
+	"math/rand/v2"
+	"os"
+	"slices"
+	"strings"
+	"testing"
+	"testing/fstest"
+
+	"steadysocket/demo"
+)
+
+// shelf keeps readings in memory.
+type shelf map[string][]byte
+
+func (s shelf) Get(key string) ([]byte, bool) { data, ok := s[key]; return data, ok }
+func (s shelf) Put(key string, data []byte)   { s[key] = data }
+func (s shelf) String() string                { return fmt.Sprint(len(s), " kept") }
+
+// printed is all that a reading says.
+func printed(t *testing.T, r *Result) string {
+	t.Helper()
+	data, err := r.Listing.JSON()
+	if err != nil {
+		t.Fatal(err)
+	}
+	var conflicts []string
+	for _, c := range r.Conflicts {
+		conflicts = append(conflicts, fmt.Sprintf("%+v", c))
+	}
+	slices.Sort(conflicts)
+	return string(data) + strings.Join(conflicts, "\n")
+}
+
+// copied is a file system in memory that can be changed.
+func copied(t testing.TB, from fs.FS) fstest.MapFS {
+	t.Helper()
+	out := fstest.MapFS{}
+	err := fs.WalkDir(from, ".", func(name string, e fs.DirEntry, err error) error {
+		if err != nil || e.IsDir() {
+			return err
+		}
+		data, err := fs.ReadFile(from, name)
+		out[name] = &fstest.MapFile{Data: data}
+		return err
+	})
+	if err != nil {
+		t.Fatal(err)
+	}
+	return out
+}
+
+// edits are changes to a source, made at random.
+var edits = []func(rng *rand.Rand, files fstest.MapFS, name string){
+	func(rng *rand.Rand, files fstest.MapFS, name string) { // words and places
+		files[name] = &fstest.MapFile{Data: append([]byte("// another line\n"), files[name].Data...)}
+	},
+	func(rng *rand.Rand, files fstest.MapFS, name string) { // a member is renamed, everywhere in the file
+		files[name] = &fstest.MapFile{Data: bytes.ReplaceAll(files[name].Data, []byte("tone"), []byte("tone2"))}
+	},
+	func(rng *rand.Rand, files fstest.MapFS, name string) { // a type is another
+		files[name] = &fstest.MapFile{Data: bytes.Replace(files[name].Data, []byte("string"), []byte("number"), 1+rng.IntN(3))}
+	},
+	func(rng *rand.Rand, files fstest.MapFS, name string) { // a line is gone, often to something broken
+		lines := bytes.Split(files[name].Data, []byte("\n"))
+		i := rng.IntN(len(lines))
+		files[name] = &fstest.MapFile{Data: bytes.Join(slices.Delete(lines, i, i+1), []byte("\n"))}
+	},
+	func(rng *rand.Rand, files fstest.MapFS, name string) { // another component
+		files[name] = &fstest.MapFile{Data: append(files[name].Data, fmt.Sprintf("\nexport const Extra%d = ({ a }: { a: string }) => <b>{a}</b>;\n", rng.IntN(1000))...)}
+	},
+	func(rng *rand.Rand, files fstest.MapFS, name string) { // the file is gone
+		delete(files, name)
+	},
+	func(rng *rand.Rand, files fstest.MapFS, name string) { // a file that is nearer
+		if base, ok := strings.CutSuffix(name, ".tsx"); ok {
+			files[base+".ts"] = &fstest.MapFile{Data: []byte("export interface Other { near: string }\n")}
+		}
+	},
+	func(rng *rand.Rand, files fstest.MapFS, name string) { // something that holds everywhere
+		files[name] = &fstest.MapFile{Data: append(files[name].Data, "\ndeclare global { interface Everywhere { a: string } }\n"...)}
+	},
+	func(rng *rand.Rand, files fstest.MapFS, name string) { // a default
+		files[name] = &fstest.MapFile{Data: bytes.ReplaceAll(files[name].Data, []byte("'calm'"), []byte("'loud'"))}
+	},
+	func(rng *rand.Rand, files fstest.MapFS, name string) { // another import
+		files[name] = &fstest.MapFile{Data: append([]byte("import type { NewlyImported } from './newly';\nexport type Uses = NewlyImported;\n"), files[name].Data...)}
+		files["src/newly.ts"] = &fstest.MapFile{Data: []byte("export interface NewlyImported { a: string }\n")}
+	},
+}
+
+// TestAgainIsTheSame holds, over random edits one after the other, that reading
+// again from what was kept says the same to the byte as reading anew.
+func TestAgainIsTheSame(t *testing.T) {
+	dir := t.TempDir()
+	if err := demo.Lay(dir, demo.Releases[len(demo.Releases)-1]); err != nil {
+		t.Fatal(err)
+	}
+	sources := map[string]fstest.MapFS{"demo": copied(t, os.DirFS(dir)), "notations": copied(t, os.DirFS("testdata/react"))}
+	reused, entries := 0, 0
+	for name, source := range sources {
+		for seed := range 12 {
+			rng := rand.New(rand.NewPCG(uint64(seed), 7))
+			files, kept := maps.Clone(source), shelf{}
+			for step := range 8 {
+				names := slices.DeleteFunc(slices.Sorted(maps.Keys(files)), func(n string) bool { return !strings.HasSuffix(n, ".tsx") && !strings.HasSuffix(n, ".ts") })
+				if step > 0 && len(names) > 0 {
+					edits[rng.IntN(len(edits))](rng, files, names[rng.IntN(len(names))])
+				}
+				anew, errAnew := Read(files, Options{Name: "kit"})
+				again, errAgain := Read(files, Options{Name: "kit", Kept: kept})
+				if fmt.Sprint(errAnew) != fmt.Sprint(errAgain) {
+					t.Fatalf("%s, seed %d, step %d: %v, again %v", name, seed, step, errAnew, errAgain)
+				}
+				if errAnew != nil {
+					break
+				}
+				reused += again.Reused
+				entries += again.Entries
+				a, b := printed(t, anew), printed(t, again)
+				if a != b {
+					i := 0
+					for i < len(a) && i < len(b) && a[i] == b[i] {
+						i++
+					}
+					t.Fatalf("%s, seed %d, step %d: %d of %d reused; they part at\nanew  …%.300s\nagain …%.300s", name, seed, step, again.Reused, again.Entries, a[max(0, i-150):], b[max(0, i-150):])
+				}
+			}
+		}
+	}
+	if reused*4 < entries {
+		t.Errorf("of %d entries only %d were reused: nothing is gained", entries, reused)
+	}
+	t.Logf("%d of %d entries reused", reused, entries)
+}
+
+// TestAgainCostsWhatChanged holds that nothing is read again where nothing
+// changed, and little where one file did.
+func TestAgainCostsWhatChanged(t *testing.T) {
+	dir := t.TempDir()
+	if err := demo.Lay(dir, demo.Releases[len(demo.Releases)-1]); err != nil {
+		t.Fatal(err)
+	}
+	files, kept := copied(t, os.DirFS(dir)), shelf{}
+	read := func() *Result {
+		r, err := Read(files, Options{Kept: kept})
+		if err != nil {
+			t.Fatal(err)
+		}
+		return r
+	}
+	if r := read(); r.Reused != 0 || r.Entries < 15 {
+		t.Errorf("at first %d of %d are reused", r.Reused, r.Entries)
+	}
+	if r := read(); r.Reused != r.Entries {
+		t.Errorf("without a change %d of %d are reused", r.Reused, r.Entries)
+	}
+	edits[0](nil, files, "src/FareTag.tsx")
+	if r := read(); r.Entries-r.Reused > 3 || r.Reused == r.Entries {
+		t.Errorf("with one change %d of %d are reused", r.Reused, r.Entries)
+	}
+	for key := range kept {
+		kept[key] = []byte("{")
+	}
+	if r := read(); r.Reused != 0 {
+		t.Error("what is kept is broken, and it is used")
+	}
+	if r := read(); r.Reused != r.Entries {
+		t.Error("what was broken is not kept anew")
+	}
+}
