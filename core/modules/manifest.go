@@ -14,6 +14,7 @@ import (
 	"github.com/tailscale/hujson"
 
 	"steadysocket/core/place"
+	"steadysocket/core/syntax"
 )
 
 // maxManifest bounds manifests and lock files, in bytes.
@@ -238,6 +239,63 @@ func (m *Manifest) entries(conditions []string, main ...string) []Entry {
 	return list
 }
 
+// Patterns lists the modules that patterns of the exports map give out: those
+// whose files are there. A pattern that gives out any file whatever its ending
+// names no modules. more says that there are others beyond the bound.
+func (s *Set) Patterns() (found []Entry, more bool) {
+	m := s.Manifest
+	seen := map[string]bool{}
+	for i, key := range m.Exports.Keys {
+		before, _, star := strings.Cut(key, "*")
+		if !star || m.Exports.Values[i].Null || !strings.HasPrefix(before, "./") {
+			continue
+		}
+		for _, target := range m.Exports.Values[i].targets(conditions) {
+			folder, suffix, pattern := strings.Cut(target, "*")
+			if !pattern || suffix == "" || strings.Contains(suffix, "*") || !syntax.Parses("x"+suffix) {
+				continue
+			}
+			root := path.Join(s.Dir, path.Dir(folder+"x"))
+			prefix := path.Join(root, strings.TrimPrefix(path.Base(folder+"x"), "./"))
+			prefix = prefix[:len(prefix)-1] // without the x
+			err := fs.WalkDir(s.FS, root, func(name string, entry fs.DirEntry, err error) error {
+				switch {
+				case err != nil, more:
+					return fs.SkipAll
+				case entry.IsDir():
+					if name != root && skipped[entry.Name()] {
+						return fs.SkipDir
+					}
+					return nil
+				}
+				rest, ok := matchStar(prefix+"*"+suffix, name)
+				if !ok {
+					return nil
+				}
+				module := strings.Replace(key, "*", rest, 1)
+				e, resolved := m.entry(module)
+				if file, there := s.entryFile(s.Dir, e); !resolved || seen[module] || !there || file != name {
+					return nil // another key is nearer, or takes it away
+				}
+				if len(found) == maxPatterns {
+					more = true
+					return fs.SkipAll
+				}
+				seen[module] = true
+				found = append(found, e)
+				return nil
+			})
+			if err != nil {
+				continue // no such folder: the pattern gives out nothing
+			}
+		}
+	}
+	return found, more
+}
+
+// maxPatterns bounds the modules that patterns give out.
+const maxPatterns = 400
+
 // entry finds one module of the package, through patterns too.
 func (m *Manifest) entry(module string) (Entry, bool) {
 	return m.find(module, conditions, m.Entries())
@@ -256,6 +314,9 @@ func (m *Manifest) find(module string, conditions []string, entries []Entry) (En
 	}
 	best, found := Entry{}, ""
 	for i, key := range m.Exports.Keys {
+		if key == module && m.Exports.Values[i].Null {
+			return Entry{}, false // it is taken away by name
+		}
 		rest, ok := matchStar(key, module)
 		if !ok || !strings.Contains(key, "*") || len(key) <= len(found) {
 			continue

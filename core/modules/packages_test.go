@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"strings"
 	"testing"
+	"testing/fstest"
 )
 
 // TestInstalled finds modules of other packages as the compiler does.
@@ -109,5 +110,29 @@ declare module './space' { interface Grown { more: 1 } }`,
 	}
 	if names, _ := s.ExportNames(s.Module("assigned.ts")); strings.Join(names, " ") != "Held default" {
 		t.Errorf("what is assigned gives out %v", names)
+	}
+}
+
+// TestPatterns lists the modules that patterns of an exports map give out, and
+// none that another key takes away or that is no module.
+func TestPatterns(t *testing.T) {
+	files := fstest.MapFS{}
+	for _, name := range []string{"dist/index.d.ts", "dist/Lever/index.d.ts", "dist/Plank/index.d.ts", "dist/Plank/inner.d.ts", "dist/hidden/index.d.ts", "dist/deep/Quay/index.d.ts", "icons/icon-bell.d.ts", "icons/other.d.ts", "css/a.css"} {
+		files[name] = &fstest.MapFile{Data: []byte("export {}")}
+	}
+	files["package.json"] = &fstest.MapFile{Data: []byte(`{ "name": "lib", "exports": {
+		".": "./dist/index.d.ts", "./*": { "types": "./dist/*/index.d.ts", "default": "./dist/*/index.js" }, "./hidden": null, "./deep/*": null,
+		"./icons/*": "./icons/icon-*.d.ts", "./css/*": "./css/*.css", "./any/*": "./dist/*" } }`)}
+	s, err := Open(files, ".")
+	if err != nil {
+		t.Fatal(err)
+	}
+	found, more := s.Patterns()
+	var got []string
+	for _, e := range found {
+		got = append(got, e.Module)
+	}
+	if want := "./Lever ./Plank ./icons/bell"; strings.Join(got, " ") != want || more {
+		t.Errorf("the patterns give out %v, %v; want %s", got, more, want)
 	}
 }

@@ -167,6 +167,7 @@ type reader struct {
 	readable    map[contextKey]bool    // contexts that an app can read
 	log         *kept                  // what the entry at hand leaves behind
 	starts      []start
+	moreModules bool              // patterns give out more than starts holds
 	unchanged   map[string]*known // files that were not read again
 	own         []ownFile         // the package's files that a reading rests on; nil for all that are loaded
 	readFiles   map[string]bool   // files besides modules that were read
@@ -283,6 +284,13 @@ func (r *reader) findStarts() (starts []start, missing []modules.Entry, err erro
 			missing = append(missing, e)
 		}
 	}
+	patterns, more := r.set.Patterns()
+	for _, e := range patterns {
+		if file, ok := r.set.Entry(e.Module); ok {
+			starts = append(starts, start{e.Module, file})
+		}
+	}
+	r.moreModules = more
 	if len(starts) == 0 {
 		// A folder of components without an index: each file is a module.
 		files, err := r.set.Sources()
@@ -308,6 +316,9 @@ func (r *reader) entries() ([]entry, error) {
 	starts, missing, err := r.findStarts()
 	if err != nil {
 		return nil, err
+	}
+	if r.moreModules {
+		r.unread(place.Place{File: r.set.Rel(r.set.Manifest.Path), Line: 1, Column: 1}, "", "the patterns of exports give out more modules than are listed")
 	}
 	for _, e := range missing {
 		r.unread(place.Place{File: r.set.Rel(r.set.Manifest.Path), Line: 1, Column: 1}, "", "the module %q of the package is not there: %s", e.Module, strings.Join(e.Targets, ", "))
