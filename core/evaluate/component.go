@@ -207,7 +207,8 @@ func (e *Evaluator) isContent(t Type) bool {
 // native element.
 func (e *Evaluator) propsOfEach(t Type, s *Scope, at syntax.Node) Type {
 	var all []Type
-	for _, m := range parts(settledOn(t)) {
+	list := parts(settledOn(t))
+	for _, m := range list {
 		m = settledOn(m)
 		switch m := m.(type) {
 		case literal:
@@ -221,6 +222,11 @@ func (e *Evaluator) propsOfEach(t Type, s *Scope, at syntax.Node) Type {
 			continue
 		case *named:
 			if m == elementName {
+				// Of the elements only those count that take what the component
+				// beside them takes: it says what can be given.
+				if slices.ContainsFunc(list, func(t Type) bool { c, ok := t.(*component); return ok && !IsAny(e.PropsType(c)) }) {
+					continue
+				}
 				return wordAny
 			}
 		case *odd:

@@ -170,13 +170,10 @@ func simple(u *union) bool {
 
 // both gives an intersection out: its objects as one.
 func (p *plainer) both(t *both) types.Type {
-	if shown := slices.Clone(t.list); slices.ContainsFunc(shown, isChoice) {
-		for i, m := range shown {
-			if c, ok := m.(*choice); ok {
-				shown[i] = c.shown
-			}
-		}
-		return p.of(intersect(shown...))
+	// What the app chooses is shown by what may be chosen, not by what it is met
+	// with: names of elements, mostly.
+	if i := slices.IndexFunc(t.list, isChoice); i >= 0 {
+		return p.of(t.list[i].(*choice).shown)
 	}
 	var rest []types.Type
 	made := &shape{}

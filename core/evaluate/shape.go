@@ -79,6 +79,10 @@ func (e *Evaluator) Shape(props Type) *Shape {
 			shapes = append(shapes, s)
 		}
 	}
+	// A function is no set of attributes; beside one that is, it says nothing.
+	if attributes := slices.DeleteFunc(slices.Clone(shapes), func(s *shape) bool { return len(s.calls) > 0 && len(s.members) == 0 }); len(attributes) > 0 {
+		shapes = attributes
+	}
 	if len(shapes) == 0 {
 		return &Shape{}
 	}

@@ -63,10 +63,10 @@ export interface RefAttributes<T> extends Attributes { ref?: $Ref<T> }
 export interface ClassAttributes<T> extends RefAttributes<T> {}
 export type PropsWithChildren<P = unknown> = P & { children?: $Content };
 export type PropsWithRef<P> = P;
-export type PropsWithoutRef<P> = Omit<P, 'ref'>;
+export type PropsWithoutRef<P> = P extends any ? ('ref' extends keyof P ? Omit<P, 'ref'> : P) : P;
 export type ComponentProps<T> = $PropsOf<T>;
 export type ComponentPropsWithRef<T> = $PropsOf<T>;
-export type ComponentPropsWithoutRef<T> = Omit<$PropsOf<T>, 'ref'>;
+export type ComponentPropsWithoutRef<T> = PropsWithoutRef<$PropsOf<T>>;
 export type CustomComponentPropsWithRef<T> = $PropsOf<T>;
 export type ComponentRef<T> = $PropsOf<T> extends { ref?: $Ref<infer R> } ? R : any;
 export type ElementRef<T> = ComponentRef<T>;

@@ -5,6 +5,7 @@
 package types
 
 import (
+	"regexp"
 	"strconv"
 	"strings"
 )
@@ -213,7 +214,26 @@ func unresolved(t Type) Verdict {
 	return unknown(why)
 }
 
+// elementTag is the name of a native element.
+var elementTag = regexp.MustCompile(`^[a-z][a-z0-9-]*$`)
+
+// choosesElement reports whether a type takes components and elements by name:
+// Component | Element.
+func choosesElement(to *Union) bool {
+	component, element := false, false
+	for _, m := range to.Members {
+		if n, ok := m.(*Named); ok && n.Own() {
+			component = component || n.Name == "Component"
+			element = element || n.Name == "Element" && len(n.Args) == 0
+		}
+	}
+	return component && element
+}
+
 func (r *relation) toUnion(from Type, to *Union) Verdict {
+	if l, ok := from.(*Literal); ok && l.Of == String && elementTag.MatchString(l.Value) && choosesElement(to) {
+		return yes
+	}
 	if from == Type(Void) && r.fromUnknown(to).Answer == Yes {
 		return yes
 	}
