@@ -177,7 +177,7 @@ func (e *Evaluator) isContent(t Type) bool {
 				found = true
 				continue
 			}
-			if m.name == "Promise" && len(m.args) == 1 && e.isContent(m.args[0]) {
+			if (m.name == "Promise" || m.name == "Iterable") && len(m.args) == 1 && e.isContent(m.args[0]) {
 				found = true
 				continue
 			}

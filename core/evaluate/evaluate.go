@@ -92,8 +92,6 @@ const (
 	maxSteps   = 400000 // how many types one answer is made of
 	maxMembers = 5000   // members of one set of props
 	maxProduct = 128    // intersections that a product of unions gives
-	// maxLiterals are the values of one union that are met one by one.
-	maxLiterals = 1000
 )
 
 // Scope is where a type stands: its module, and what the names of type

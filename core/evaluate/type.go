@@ -304,7 +304,7 @@ func intersect(all ...Type) Type {
 				inner = []Type{t}
 			}
 		}
-		if len(products)*len(inner) > maxProduct && !allLiterals(inner) {
+		if len(products)*len(inner) > maxProduct {
 			inner = []Type{t} // kept whole: its common members count
 		}
 		next := make([][]Type, 0, len(products)*len(inner))
@@ -320,13 +320,6 @@ func intersect(all ...Type) Type {
 		out = append(out, meet(p))
 	}
 	return unite(out...)
-}
-
-// allLiterals reports whether types are single values: many of them meet in few.
-func allLiterals(list []Type) bool {
-	return len(list) <= maxLiterals && !slices.ContainsFunc(list, func(t Type) bool {
-		return !isLiteral(t) && t != Type(wordUndefined) && t != Type(wordNull)
-	})
 }
 
 // meet intersects types of which none is a union.
@@ -406,12 +399,6 @@ func meet(all []Type) Type {
 				return wordNever
 			}
 		}
-		if isLiteral(rest[0]) {
-			rest = slices.DeleteFunc(rest, func(t Type) bool { return t == Type(elementName) })
-		}
-	}
-	if len(rest) > 0 && isLiteral(rest[0]) && slices.ContainsFunc(rest, func(t Type) bool { _, ok := t.(*component); return ok }) {
-		return wordNever // a text is no function
 	}
 	// What is an object anyway is no other with {} beside it.
 	full := slices.DeleteFunc(slices.Clone(rest), func(t Type) bool { o, ok := t.(*object); return ok && o.empty() })
