@@ -9,6 +9,7 @@ import (
 	_ "embed"
 	"encoding/json"
 	"fmt"
+	"maps"
 	"os/exec"
 	"path/filepath"
 	"slices"
@@ -81,6 +82,8 @@ const (
 // difference is one member on which the two do not agree.
 type difference struct {
 	Component, Member, Kind, Ours, Theirs string
+	of                                    *contract.Contract
+	values                                []string // that we say a closed set holds
 }
 
 // comparison is how a library's contracts agree with the compiler.
@@ -93,6 +96,7 @@ type comparison struct {
 	Foreign    int            // other members that both list
 	Counts     map[string]int // own members, by kind of difference
 	Differ     []difference
+	Settled    int // differences in which uses show that we are right
 }
 
 // share is the part of own members on which both agree.
@@ -293,8 +297,9 @@ func reached(c *contract.Contract) string {
 
 func (out *comparison) component(c *contract.Contract, theirs knownComponent, own func(string) bool) {
 	ours := members(c)
+	all := maps.Clone(ours)
 	differ := func(name, kind, a, b string) {
-		out.Differ = append(out.Differ, difference{c.Component, name, kind, a, b})
+		out.Differ = append(out.Differ, difference{c.Component, name, kind, a, b, c, all[name].values})
 	}
 	for _, p := range theirs.Props {
 		m, here := ours[p.Name]

@@ -201,7 +201,12 @@ func measure(typescript, folder string, l library) (*row, error) {
 	if err != nil {
 		return nil, err
 	}
-	return &row{l, compare(listing, k, l.declares(dir)), ours, time.Since(start), len(listing.Components)}, nil
+	theirs := time.Since(start)
+	made := compare(listing, k, l.declares(dir))
+	if err := made.settle(typescript, folder, modules); err != nil {
+		return nil, err
+	}
+	return &row{l, made, ours, theirs, len(listing.Components)}, nil
 }
 
 // declares tells which files declare what is the library's own.

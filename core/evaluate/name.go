@@ -63,8 +63,30 @@ func (e *Evaluator) named(t *syntax.TypeName, s *Scope) Type {
 	if sym, ok := e.Set.Global(head); ok {
 		return e.typeIn(sym, rest, e.arguments(t.Args, s), s, t)
 	}
+	if values := domSets[head]; values != nil && len(rest) == 0 {
+		var all []Type
+		for _, v := range values {
+			all = append(all, text(v))
+		}
+		return unite(all...)
+	}
 	name := strings.Join(append([]string{head}, rest...), ".")
 	return &named{name: name, args: e.arguments(t.Args, s), at: s.Module.Place(t)}
+}
+
+// domSets are enumerations of the DOM that props are made of. Source: CSSOM View,
+// Web Animations, HTML and Page Visibility standards.
+var domSets = map[string][]string{
+	"ScrollBehavior":           {"auto", "instant", "smooth"},
+	"ScrollLogicalPosition":    {"center", "end", "nearest", "start"},
+	"FillMode":                 {"auto", "backwards", "both", "forwards", "none"},
+	"PlaybackDirection":        {"alternate", "alternate-reverse", "normal", "reverse"},
+	"CompositeOperation":       {"accumulate", "add", "replace"},
+	"CanvasTextAlign":          {"center", "end", "left", "right", "start"},
+	"CanvasTextBaseline":       {"alphabetic", "bottom", "hanging", "ideographic", "middle", "top"},
+	"ResizeObserverBoxOptions": {"border-box", "content-box", "device-pixel-content-box"},
+	"DocumentVisibilityState":  {"hidden", "visible"},
+	"RequestCredentials":       {"include", "omit", "same-origin"},
 }
 
 // symbol evaluates what a declared name stands for, as a type.

@@ -1,0 +1,132 @@
+// This file settles what is in dispute by uses: where our contract and the list
+// of members that the compiler gives differ, small uses are compiled that only
+// one of the two lets through. A list is made for one choice of type arguments;
+// a use is what an app writes.
+
+package main
+
+import (
+	"bytes"
+	_ "embed"
+	"encoding/json"
+	"fmt"
+	"os/exec"
+	"slices"
+	"strings"
+
+	"steadysocket/core/contract"
+)
+
+//go:embed uses.cjs
+var usesScript string
+
+// use is one use that is compiled.
+type use struct {
+	Module     string `json:"module"`
+	Tag        string `json:"tag"`
+	Attributes string `json:"attributes"`
+}
+
+// trial is the uses that settle one difference. Ours is right where those of
+// accepted are let through and those of refused are not.
+type trial struct {
+	differ            int
+	accepted, refused []int
+}
+
+// settle compiles uses for the differences that uses can settle, and counts
+// those in which we are right as agreed.
+func (out *comparison) settle(typescript, folder string, modules map[string]string) error {
+	var uses []use
+	var trials []trial
+	for i, d := range out.Differ {
+		t := trial{differ: i}
+		add := func(list *[]int, attributes ...string) {
+			*list = append(*list, len(uses))
+			uses = append(uses, use{d.of.Export.Module, reached(d.of), strings.Join(attributes, " ")})
+		}
+		given := func(name string) string { return fmt.Sprintf("{...{ %q: null as any }}", name) }
+		var needed []string
+		for name, m := range members(d.of) {
+			if m.required == contract.Yes && name != d.Member {
+				needed = append(needed, given(name))
+			}
+		}
+		slices.Sort(needed)
+		switch {
+		case d.Kind == wrongRequired && d.Ours == contract.Yes.String():
+			add(&t.accepted, append(needed, given(d.Member))...)
+			add(&t.refused, needed...)
+		case d.Kind == wrongValues && len(d.values) > 0 && len(d.values) <= 40:
+			for _, v := range d.values {
+				add(&t.accepted, append(needed, fmt.Sprintf("{...{ %q: %s as const }}", d.Member, v))...)
+			}
+			add(&t.refused, append(needed, fmt.Sprintf("{...{ %q: 'none of them' as const }}", d.Member))...)
+		case d.Kind == invented:
+			// What the compiler lets an app give is not invented, though it may come
+			// under a signature that takes any name.
+			add(&t.accepted, append(needed, fmt.Sprintf("%s={null as any}", d.Member))...)
+		default:
+			continue
+		}
+		trials = append(trials, t)
+	}
+	if len(uses) == 0 || len(uses) > 4000 {
+		return nil
+	}
+	fine, err := compiled(typescript, folder, modules, uses)
+	if err != nil {
+		return err
+	}
+	settled := map[int]bool{}
+	for _, t := range trials {
+		right := true
+		for _, i := range t.accepted {
+			right = right && fine[i]
+		}
+		for _, i := range t.refused {
+			right = right && !fine[i]
+		}
+		if right {
+			d := out.Differ[t.differ]
+			settled[t.differ] = true
+			out.Counts[d.Kind]--
+			if d.Kind != invented {
+				out.Counts[agreed]++
+			}
+			out.Settled++
+		}
+	}
+	kept := out.Differ[:0:0]
+	for i, d := range out.Differ {
+		if !settled[i] {
+			kept = append(kept, d)
+		}
+	}
+	out.Differ = kept
+	return nil
+}
+
+// compiled says of each use whether the compiler lets it through.
+func compiled(typescript, folder string, modules map[string]string, uses []use) ([]bool, error) {
+	names, err := json.Marshal(modules)
+	if err != nil {
+		return nil, err
+	}
+	list, err := json.Marshal(uses)
+	if err != nil {
+		return nil, err
+	}
+	cmd := exec.Command("node", "--max-old-space-size=8000", "-", typescript, folder, string(names), string(list))
+	cmd.Dir, cmd.Stdin = folder, strings.NewReader(usesScript)
+	var out, problems bytes.Buffer
+	cmd.Stdout, cmd.Stderr = &out, &problems
+	if err := cmd.Run(); err != nil {
+		return nil, fmt.Errorf("the compiler could not be run: %w: %s", err, problems.String())
+	}
+	var fine []bool
+	if err := json.Unmarshal(out.Bytes(), &fine); err != nil {
+		return nil, fmt.Errorf("what the compiler said could not be read: %w", err)
+	}
+	return fine, nil
+}
