@@ -10,6 +10,7 @@ import (
 	_ "embed"
 	"encoding/json"
 	"fmt"
+	"maps"
 	"os/exec"
 	"slices"
 	"strings"
@@ -30,46 +31,50 @@ type use struct {
 // trial is the uses that settle one difference. Ours is right where those of
 // accepted are let through and those of refused are not.
 type trial struct {
-	differ            int
-	accepted, refused []int
+	differ int
+	bases  []trialBase
 }
+
+// trialBase is a trial from one set of other members that must be given: of some
+// that exclude each other, one or the other.
+type trialBase struct{ accepted, refused []int }
 
 // settle compiles uses for the differences that uses can settle, and counts
 // those in which we are right as agreed.
 func (out *comparison) settle(typescript, folder string, modules map[string]string) error {
 	var uses []use
 	var trials []trial
+	given := func(name string) string { return fmt.Sprintf("{...{ %q: null as any }}", name) }
 	for i, d := range out.Differ {
 		t := trial{differ: i}
-		add := func(list *[]int, attributes ...string) {
-			*list = append(*list, len(uses))
-			uses = append(uses, use{d.of.Export.Module, reached(d.of), strings.Join(attributes, " ")})
-		}
-		given := func(name string) string { return fmt.Sprintf("{...{ %q: null as any }}", name) }
-		var needed []string
-		for name, m := range members(d.of) {
-			if m.required == contract.Yes && name != d.Member {
-				needed = append(needed, given(name))
+		for _, needed := range bases(d, given) {
+			var base trialBase
+			add := func(list *[]int, attributes ...string) {
+				*list = append(*list, len(uses))
+				uses = append(uses, use{d.of.Export.Module, reached(d.of), strings.Join(attributes, " ")})
 			}
-		}
-		slices.Sort(needed)
-		switch {
-		case d.Kind == wrongRequired && d.Ours == contract.Yes.String():
-			add(&t.accepted, append(needed, given(d.Member))...)
-			add(&t.refused, needed...)
-		case d.Kind == wrongValues && len(d.values) > 0 && len(d.values) <= 40:
-			for _, v := range d.values {
-				add(&t.accepted, append(needed, fmt.Sprintf("{...{ %q: %s as const }}", d.Member, v))...)
+			with := func(attribute string) []string { return append(slices.Clip(needed), attribute) }
+			switch {
+			case d.Kind == wrongRequired && d.Ours == contract.Yes.String():
+				add(&base.accepted, with(given(d.Member))...)
+				add(&base.refused, needed...)
+			case d.Kind == wrongValues && len(d.values) > 0 && len(d.values) <= 40:
+				for _, v := range d.values {
+					add(&base.accepted, with(fmt.Sprintf("{...{ %q: %s as const }}", d.Member, v))...)
+				}
+				add(&base.refused, with(fmt.Sprintf("{...{ %q: 'none of them' as const }}", d.Member))...)
+			case d.Kind == invented:
+				// What the compiler lets an app give is not invented, though it may come
+				// under a signature that takes any name.
+				add(&base.accepted, with(fmt.Sprintf("%s={null as any}", d.Member))...)
+			default:
+				continue
 			}
-			add(&t.refused, append(needed, fmt.Sprintf("{...{ %q: 'none of them' as const }}", d.Member))...)
-		case d.Kind == invented:
-			// What the compiler lets an app give is not invented, though it may come
-			// under a signature that takes any name.
-			add(&t.accepted, append(needed, fmt.Sprintf("%s={null as any}", d.Member))...)
-		default:
-			continue
+			t.bases = append(t.bases, base)
 		}
-		trials = append(trials, t)
+		if len(t.bases) > 0 {
+			trials = append(trials, t)
+		}
 	}
 	if len(uses) == 0 || len(uses) > 4000 {
 		return nil
@@ -80,13 +85,9 @@ func (out *comparison) settle(typescript, folder string, modules map[string]stri
 	}
 	settled := map[int]bool{}
 	for _, t := range trials {
-		right := true
-		for _, i := range t.accepted {
-			right = right && fine[i]
-		}
-		for _, i := range t.refused {
-			right = right && !fine[i]
-		}
+		right := slices.ContainsFunc(t.bases, func(b trialBase) bool {
+			return !slices.ContainsFunc(b.accepted, func(i int) bool { return !fine[i] }) && !slices.ContainsFunc(b.refused, func(i int) bool { return fine[i] })
+		})
 		if right {
 			d := out.Differ[t.differ]
 			settled[t.differ] = true
@@ -105,6 +106,27 @@ func (out *comparison) settle(typescript, folder string, modules map[string]stri
 	}
 	out.Differ = kept
 	return nil
+}
+
+// bases gives the sets of other members that a use must give: those that are
+// required, and with them one of each that exclude each other.
+func bases(d difference, given func(string) string) [][]string {
+	var needed []string
+	for name, m := range members(d.of) {
+		if m.required == contract.Yes && name != d.Member {
+			needed = append(needed, given(name))
+		}
+	}
+	slices.Sort(needed)
+	list := [][]string{needed}
+	for _, x := range d.of.Exclusions {
+		for _, name := range slices.Sorted(maps.Keys(x.When)) {
+			if p := d.of.Prop(name); p != nil {
+				list = append(list, append(slices.Clip(needed), given(p.Spelled.Or(name))))
+			}
+		}
+	}
+	return list
 }
 
 // compiled says of each use whether the compiler lets it through.

@@ -115,6 +115,15 @@ func (e *Evaluator) Shape(props Type) *Shape {
 			}
 		}
 	}
+	// What one mode takes as its own and another among native attributes is of
+	// either type.
+	for _, s := range shapes {
+		for _, m := range s.members {
+			if len(s.natives) > 0 && m.native && all[m.name] != nil {
+				all[m.name] = append(all[m.name], m)
+			}
+		}
+	}
 	for _, name := range order {
 		if len(out.Members) == maxMembers {
 			out.Bases = append(out.Bases, Base{Name: name, Why: "there are more members than are listed"})
