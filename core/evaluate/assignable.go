@@ -217,6 +217,28 @@ func holdsObject(b *both) bool {
 var objects = map[string]bool{"Promise": true, "PromiseLike": true, "Date": true, "Map": true, "Set": true, "WeakMap": true, "WeakSet": true, "RegExp": true,
 	"Error": true, "Element": true, "HTMLElement": true, "Node": true, "Event": true, "File": true, "Blob": true, "Style": true, "Ref": true}
 
+// record decides about an object where one is asked for that has a member of a
+// name: without it, it is none.
+func (r *relation) record(a Type, name string, depth int) types.Answer {
+	if b, ok := a.(*both); ok && !holdsObject(b) {
+		best := types.No
+		for _, m := range b.list {
+			best = max(best, r.fits(m, content, depth))
+		}
+		return best
+	}
+	s := r.e.shapeOf(a)
+	if len(s.bases) > 0 || len(s.indexes) > 0 {
+		return types.Undecided
+	}
+	for _, m := range s.members {
+		if m.name == name || name == symbolKey && strings.HasPrefix(m.name, symbolKey) {
+			return types.Undecided
+		}
+	}
+	return types.No
+}
+
 // fitsNamed decides about a type that is known by name only.
 func (r *relation) fitsNamed(a Type, b *named, depth int) types.Answer {
 	if n, ok := a.(*named); ok && n.name == b.name && n.from == b.from {
@@ -251,12 +273,24 @@ func (r *relation) fitsNamed(a Type, b *named, depth int) types.Answer {
 			return r.fits(a.elem.get(), b, depth)
 		case *component:
 			return types.No
-		case *object:
-			if len(a.get().calls) > 0 {
-				return types.No
-			}
-			if a.empty() {
+		case *object, *both:
+			return r.record(a, "props", depth)
+		case *named:
+			if a.name == "Iterable" && a.from == "" {
 				return types.Yes
+			}
+		}
+	case b.name == "Iterable" || b.name == "AsyncIterable":
+		switch a := a.(type) {
+		case word:
+			return answer(a == wordString && b.name == "Iterable")
+		case literal, *texts:
+			return types.Undecided
+		case *object, *both:
+			return r.record(a, symbolKey, depth)
+		case *list:
+			if len(b.args) == 1 {
+				return r.fits(a.elem.get(), b.args[0], depth)
 			}
 		}
 	case b.name == "Function":
