@@ -315,6 +315,14 @@ func (r *relation) fitsNamed(a Type, b *named, depth int) types.Answer {
 
 // fromNamed decides about what only the name of is known.
 func fromNamed(a *named, b Type) types.Answer {
+	if a.from == "" && (a.name == "Content" || a.name == "Iterable") {
+		switch b := b.(type) {
+		case word:
+			return answer(b == wordUnknown || b == wordAny)
+		case literal, *texts:
+			return types.No
+		}
+	}
 	if a == elementName {
 		switch b := b.(type) {
 		case literal, *texts:
