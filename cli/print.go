@@ -5,6 +5,7 @@ package cli
 import (
 	"fmt"
 	"os"
+	"slices"
 	"strings"
 
 	"github.com/jedib0t/go-pretty/v6/table"
@@ -96,6 +97,18 @@ func (s *shell) printListing(l *contract.Listing) {
 		rows = append(rows, table.Row{c.Component, props(c), slots(c), events(c), rootOf(c)})
 	}
 	s.grid(table.Row{"component", "props (* required, = default)", "slots (~ has a fallback)", "events", "root"}, rows, 1)
+	rows = nil
+	for i := range l.Components {
+		name := l.Components[i].Component
+		for _, line := range beside(&l.Components[i]) {
+			rows = append(rows, table.Row{name, line[0], line[1]})
+			name = ""
+		}
+	}
+	if len(rows) > 0 {
+		s.line("")
+		s.grid(table.Row{"component", "beside", ""}, rows, 2)
+	}
 	var incomplete []string
 	for _, c := range l.Components {
 		if !c.Complete {
@@ -150,9 +163,113 @@ func slots(c *contract.Contract) string {
 		if x.Gives != nil {
 			s += " gives " + fields(x.Gives)
 		}
+		var where []string
+		if x.InLoop == contract.Yes {
+			where = append(where, "for each item")
+		}
+		if x.Conditional == contract.Yes {
+			where = append(where, "in some states")
+		}
+		if len(where) > 0 {
+			s += " (" + strings.Join(where, ", ") + ")"
+		}
 		list = append(list, s)
 	}
 	return strings.Join(list, "\n")
+}
+
+// beside tells in lines what a contract holds beside props, slots, events and root.
+func beside(c *contract.Contract) (lines [][2]string) {
+	add := func(what string, list []string) {
+		if len(list) > 0 {
+			lines = append(lines, [2]string{what, strings.Join(list, "; ")})
+		}
+	}
+	var hooks, parts, provides, needs, injects, pairs, changes, modes, promises, reached []string
+	for _, group := range []contract.Hooks{c.StyleHooks.Classes, c.StyleHooks.CSSParts, c.StyleHooks.Properties, c.StyleHooks.Data} {
+		for _, h := range group {
+			hooks = append(hooks, strings.TrimSpace(h.Name+" "+h.Reflects))
+		}
+	}
+	for _, p := range c.Parts {
+		part := p.Name
+		if len(p.Within) > 0 {
+			part += " within " + strings.Join(p.Within, ", ")
+		}
+		if len(p.Shares) > 0 {
+			part += ", shares " + strings.Join(p.Shares, ", ")
+		}
+		parts = append(parts, part)
+	}
+	for _, x := range c.Context.Provides {
+		provides = append(provides, x.Name+": "+text.Snip(x.Type.String(), 46, "…"))
+	}
+	for _, x := range c.Context.Needs {
+		need := x.Name
+		if x.Optional {
+			need += ", if there is one"
+		}
+		needs = append(needs, need)
+	}
+	for _, x := range c.Context.Injects {
+		in := x.Name
+		if x.Overrides == contract.Yes {
+			in += ", over what the child gives"
+		}
+		injects = append(injects, in)
+	}
+	for _, p := range c.Pairs {
+		pairs = append(pairs, strings.Join(p.Members, " = "))
+	}
+	for _, x := range c.StateChanges {
+		changes = append(changes, x.Name)
+	}
+	for _, m := range c.Modes {
+		modes = append(modes, modeWords(m))
+	}
+	for _, g := range c.Guarantees {
+		promises = append(promises, strings.TrimSpace(strings.TrimSpace(g.State+" "+g.Event)+": "+g.Promise))
+	}
+	if c.Handle != nil {
+		reach := "a ref"
+		if c.Handle.Type.Known() {
+			reach = c.Handle.Type.String()
+		}
+		var members []string
+		for _, m := range c.Handle.Members {
+			members = append(members, m.Name)
+		}
+		if len(members) > 0 {
+			reach += " with " + strings.Join(members, ", ")
+		}
+		reached = append(reached, text.Snip(reach, 90, "…"))
+	}
+	var gives []string
+	if c.Result != nil {
+		gives = append(gives, fields(c.Result))
+	}
+	add("gives back", gives)
+	add("handle", reached)
+	add("modes", modes)
+	add("parts", parts)
+	add("style hooks", hooks)
+	add("provides inside", provides)
+	add("needs above", needs)
+	add("gives its children", injects)
+	add("equal", pairs)
+	add("state changes", changes)
+	add("promises", promises)
+	return lines
+}
+
+// modeWords names what chooses a mode.
+func modeWords(m contract.Mode) string {
+	var list []string
+	for name, v := range m.When {
+		list = append(list, name+" "+(site.Value{V: v}).String())
+	}
+	slices.Sort(list)
+	return strings.Join(list, ", ")
 }
 
 func fields(p *contract.Payload) string {

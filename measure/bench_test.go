@@ -5,8 +5,10 @@ import (
 	"os"
 	"path/filepath"
 	"runtime"
+	"runtime/debug"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/evanw/esbuild/pkg/api"
 
@@ -86,6 +88,19 @@ func BenchmarkLibrary(b *testing.B) {
 				}
 			}
 		})
+		b.Run(s.name+"/memory", func(b *testing.B) {
+			defer debug.SetGCPercent(debug.SetGCPercent(5))
+			defer runtime.GOMAXPROCS(runtime.GOMAXPROCS(2)) // one core looks on
+			var most float64
+			for b.Loop() {
+				most = max(most, peak(func() {
+					if _, err := reading.Read(os.DirFS(s.dir), reading.Options{Name: "sample"}); err != nil {
+						b.Fatal(err)
+					}
+				}))
+			}
+			b.ReportMetric(most/float64(s.bytes), "x-source")
+		})
 		b.Run(s.name+"/transpiler", func(b *testing.B) {
 			b.SetBytes(s.bytes)
 			b.ReportAllocs()
@@ -100,4 +115,33 @@ func BenchmarkLibrary(b *testing.B) {
 			}
 		})
 	}
+}
+
+// peak gives the most memory in bytes that a function keeps alive at a time, beyond
+// what was there before. What is garbage is collected often while it runs.
+func peak(do func()) float64 {
+	var stats runtime.MemStats
+	runtime.GC()
+	runtime.ReadMemStats(&stats)
+	before, most := stats.HeapAlloc, stats.HeapAlloc
+	done := make(chan struct{})
+	stopped := make(chan struct{})
+	go func() {
+		defer close(stopped)
+		tick := time.NewTicker(500 * time.Microsecond)
+		defer tick.Stop()
+		for {
+			select {
+			case <-done:
+				return
+			case <-tick.C:
+				runtime.ReadMemStats(&stats)
+				most = max(most, stats.HeapAlloc)
+			}
+		}
+	}()
+	do()
+	close(done)
+	<-stopped
+	return float64(most - before)
 }

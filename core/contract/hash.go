@@ -7,6 +7,7 @@ import (
 	"crypto/sha256"
 	"encoding/hex"
 	"reflect"
+	"slices"
 	"sort"
 )
 
@@ -50,8 +51,12 @@ func sortedBy[T any](list []T, key func(T) string) []T {
 // one interface hash differ in nothing that an app can rely on; the hash of the
 // inside stands apart.
 func (c *Contract) Hashes() {
-	c.ContentHash = c.hash(contentForm)
-	c.InterfaceHash = c.hash(faceForm)
+	canonical := c.Canonical()
+	canonical.Axes = slices.Sorted(slices.Values(c.Axes))
+	c.ContentHash = canonical.hash(contentForm)
+	// How the interface is reached is in it; where it was published is not.
+	canonical.Library = ""
+	c.InterfaceHash = canonical.hash(faceForm)
 	c.InsideHash = ""
 	if len(c.Inside) > 0 {
 		var buf bytes.Buffer
@@ -60,16 +65,10 @@ func (c *Contract) Hashes() {
 	}
 }
 
+// hash is the hash of a contract in its canonical form.
 func (c *Contract) hash(f form) string {
-	canonical := c.Canonical()
-	canonical.Axes = append([]string(nil), c.Axes...)
-	sort.Strings(canonical.Axes)
-	if f == faceForm {
-		// How the interface is reached is in it; where it was published is not.
-		canonical.Library = ""
-	}
 	var buf bytes.Buffer
-	if n := encode(reflect.ValueOf(canonical).Elem(), f); n != nil {
+	if n := encode(reflect.ValueOf(c).Elem(), f); n != nil {
 		compact(&buf, n)
 	}
 	return sum(buf.Bytes())

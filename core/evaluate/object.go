@@ -15,7 +15,7 @@ import (
 // shape is a type taken apart.
 type shape struct {
 	members []*member
-	places  map[string]int // of members, by name
+	places  map[string]int // of members, by name; nil for few
 	indexes []index
 	calls   []*signature
 	news    []*signature
@@ -47,8 +47,27 @@ type index struct {
 	readonly bool
 }
 
+// fewMembers are looked through one by one; more have a table.
+const fewMembers = 12
+
+// place finds a member; -1 where there is none.
+func (s *shape) place(name string) int {
+	if s.places != nil {
+		if i, ok := s.places[name]; ok {
+			return i
+		}
+		return -1
+	}
+	for i, m := range s.members {
+		if m.name == name {
+			return i
+		}
+	}
+	return -1
+}
+
 func (s *shape) member(name string) *member {
-	if i, ok := s.places[name]; ok {
+	if i := s.place(name); i >= 0 {
 		return s.members[i]
 	}
 	return nil
@@ -57,15 +76,20 @@ func (s *shape) member(name string) *member {
 // put adds a member, in place of one of its name. Shapes share their members,
 // so that none is changed.
 func (s *shape) put(m *member) {
-	if i, ok := s.places[m.name]; ok {
+	if i := s.place(m.name); i >= 0 {
 		s.members[i] = m
 		return
 	}
-	if s.places == nil {
-		s.places = map[string]int{}
-	}
-	s.places[m.name] = len(s.members)
 	s.members = append(s.members, m)
+	switch {
+	case s.places != nil:
+		s.places[m.name] = len(s.members) - 1
+	case len(s.members) > fewMembers:
+		s.places = make(map[string]int, 2*len(s.members))
+		for i, m := range s.members {
+			s.places[m.name] = i
+		}
+	}
 }
 
 // inherit adds what a nearer declaration does not have.
