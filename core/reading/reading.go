@@ -345,11 +345,19 @@ func (r *reader) entries() ([]entry, error) {
 				r.unread(r.exported(m, name), "", "the exported name %s is declared nowhere", name)
 				continue
 			}
+			if len(list) == maxEntries {
+				r.unread(r.exported(m, name), "", "the package gives out more than %d names; those from %s on are not read", maxEntries, name)
+				return list, nil
+			}
 			list = append(list, entry{s.Module, name, sym})
 		}
 	}
 	return list, nil
 }
+
+// maxEntries bounds the names of one package that are read. Real libraries stay
+// far below it.
+const maxEntries = 20000
 
 // isTest recognises files that are no part of what a package gives.
 func isTest(name string) bool {

@@ -602,3 +602,18 @@ func TestModesAndLogic(t *testing.T) {
 		t.Errorf("the handle is %+v", h)
 	}
 }
+
+// TestTooManyNames holds that a package with more names than are read says so.
+func TestTooManyNames(t *testing.T) {
+	var text strings.Builder
+	for i := range maxEntries + 5 {
+		fmt.Fprintf(&text, "export declare const a%d: 1;\n", i)
+	}
+	r, err := readFiles(t, map[string]string{"package.json": `{ "name": "many", "types": "index.d.ts" }`, "index.d.ts": text.String()}, Options{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	if len(r.Listing.Exports) != maxEntries || len(r.Listing.Unread) != 1 || !strings.Contains(r.Listing.Unread[0].Why, "gives out more than 20000 names") {
+		t.Errorf("%d exports, unread %+v", len(r.Listing.Exports), r.Listing.Unread)
+	}
+}

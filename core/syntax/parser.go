@@ -15,7 +15,7 @@ import (
 )
 
 // MaxBytes is the largest source that is parsed.
-const MaxBytes = 32 << 20
+const MaxBytes = 64 << 20
 
 // maxDepth bounds the nesting of what is parsed.
 const maxDepth = 1500
