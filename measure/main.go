@@ -190,12 +190,7 @@ func measure(typescript, folder string, l library) (*row, error) {
 		return nil, err
 	}
 	ours := time.Since(start)
-	modules := map[string]string{}
-	for _, m := range listing.Package.Modules {
-		if len(modules) < 400 {
-			modules[m] = l.Name + strings.TrimPrefix(m, ".")
-		}
-	}
+	modules := asked(listing, l.Name)
 	start = time.Now()
 	k, err := ask(context.Background(), typescript, folder, modules)
 	if err != nil {
@@ -207,6 +202,22 @@ func measure(typescript, folder string, l library) (*row, error) {
 		return nil, err
 	}
 	return &row{l, made, ours, theirs, len(listing.Components)}, nil
+}
+
+// asked gives the modules that the compiler is asked about: those by which
+// something is reached first. The others give out the same again; they are
+// taken out of the listing.
+func asked(listing *contract.Listing, name string) map[string]string {
+	modules := map[string]string{}
+	for i := range listing.Components {
+		m := listing.Components[i].Export.Module
+		modules[m] = name + strings.TrimPrefix(m, ".")
+	}
+	for i := range listing.Components {
+		x := &listing.Components[i].Export
+		x.Also = slices.DeleteFunc(slices.Clone(x.Also), func(o contract.OtherPath) bool { return modules[o.Module] == "" })
+	}
+	return modules
 }
 
 // declares tells which files declare what is the library's own.

@@ -290,10 +290,18 @@ func TestTheConsoleIsServed(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
+		body, err := io.ReadAll(resp.Body)
 		resp.Body.Close()
+		if err != nil {
+			t.Fatal(err)
+		}
 		// Without a build there is a clear word; with one there is the page.
-		if resp.StatusCode != http.StatusOK && resp.StatusCode != http.StatusNotFound {
-			t.Errorf("%s: %d", path, resp.StatusCode)
+		want := http.StatusOK
+		if strings.Contains(string(body), "was not built into this program") {
+			want = http.StatusNotFound
+		}
+		if resp.StatusCode != want || want == http.StatusOK && !strings.Contains(string(body), "<html") {
+			t.Errorf("%s: %d, %.80s", path, resp.StatusCode, body)
 		}
 		if resp.Header.Get("Content-Security-Policy") == "" {
 			t.Errorf("%s has no content security policy", path)

@@ -39,6 +39,7 @@ func Handler() http.Handler {
 		}
 		w.Header().Set("Cache-Control", "no-cache")
 		w.Header().Set("Content-Type", "text/html; charset=utf-8")
-		_, _ = w.Write(page) // the reader may have gone
+		w.WriteHeader(http.StatusOK) // under a handler for what has no route it would be 404
+		_, _ = w.Write(page)         // the reader may have gone
 	})
 }
