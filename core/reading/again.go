@@ -296,7 +296,7 @@ func (a *rereading) keep() {
 	}
 	var buf bytes.Buffer
 	if gob.NewEncoder(&buf).Encode(rec) == nil { // what cannot be written is read anew
-		a.o.Kept.Put(a.key, buf.Bytes())
+		a.o.Kept.Put(a.key, append([]byte(place.DigestOf(buf.String())), buf.Bytes()...))
 	}
 }
 
@@ -330,9 +330,11 @@ func (rec *record) reach(asked bool) map[string]bool {
 // false where the source must be read anew, by another reader.
 func (a *rereading) replay(result *Result) bool {
 	data, ok := a.o.Kept.Get(a.key)
-	if !ok {
-		return false
+	head := len(place.DigestOf())
+	if !ok || len(data) < head || place.DigestOf(string(data[head:])) != string(data[:head]) {
+		return false // it is not there, or not as it was written
 	}
+	data = data[head:]
 	rec := &record{}
 	if gob.NewDecoder(bytes.NewReader(data)).Decode(rec) != nil || rec.Reader != Version || rec.Fixed != a.fixed() {
 		return false

@@ -174,3 +174,45 @@ func TestAgainCostsWhatChanged(t *testing.T) {
 		t.Error("what was broken is not kept anew")
 	}
 }
+
+// FuzzKept holds that nothing that stands where readings are kept changes what
+// is read, or brings the reader down.
+func FuzzKept(f *testing.F) {
+	files := fstest.MapFS{
+		"package.json": &fstest.MapFile{Data: []byte(manifest)},
+		"src/index.ts": &fstest.MapFile{Data: []byte("export * from './A';")},
+		"src/A.tsx":    &fstest.MapFile{Data: []byte("export const A = ({ a }: { a: 'x' | 'y' }) => <b>{a}</b>;")},
+	}
+	kept := shelf{}
+	anew, err := Read(files, Options{Kept: kept})
+	if err != nil {
+		f.Fatal(err)
+	}
+	want, err := anew.Listing.JSON()
+	if err != nil {
+		f.Fatal(err)
+	}
+	for _, data := range kept {
+		f.Add(data, 0)
+		f.Add(data[:len(data)/2], 3)
+	}
+	f.Add([]byte("{"), 0)
+	f.Fuzz(func(t *testing.T, data []byte, at int) {
+		broken := shelf{}
+		for key, whole := range kept {
+			// What is kept with some bytes of another.
+			mixed := bytes.Clone(whole)
+			if len(mixed) > 0 && at >= 0 {
+				copy(mixed[at%len(mixed):], data)
+			}
+			broken[key] = mixed
+		}
+		r, err := Read(files, Options{Kept: broken})
+		if err != nil {
+			t.Fatal(err)
+		}
+		if got, err := r.Listing.JSON(); err != nil || string(got) != string(want) {
+			t.Errorf("it is read as %s, %v", got, err)
+		}
+	})
+}

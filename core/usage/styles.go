@@ -163,7 +163,7 @@ func (s *scanner) sheet(text string, at func(start, end int) place.Place) {
 			case outer != "":
 				whole = outer + " " + selector
 			}
-			if selector != "" && !strings.HasPrefix(selector, "@") && len(whole) <= maxText && from <= i {
+			if selector != "" && whole != "" && !strings.HasPrefix(selector, "@") && len(whole) <= maxText && from <= i {
 				s.styleUse(whole, at(from, i))
 			}
 			if len(whole) > maxText || len(around) > maxNesting {
