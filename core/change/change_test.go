@@ -167,6 +167,8 @@ var rows = []struct{ name, old, new, forth, back string }{
 
 	{"style hook", "styleHooks: { properties: [--a] }", "styleHooks: { properties: [--a, --b], classes: [c], data: { data-d: d } }", "style-hook-added style-hook-added style-hook-added", "style-hook-removed style-hook-removed style-hook-removed"},
 	{"style hook reflects", "styleHooks: { data: { data-d: d } }", "styleHooks: { data: { data-d: e } }", "style-hook-changed", "style-hook-changed"},
+	{"style hook reflects more", "styleHooks: { data: { data-d: reflects d } }", "styleHooks: { data: { data-d: \"reflects d, e\" } }", "", ""},
+	{"style hook reflects another", "styleHooks: { data: { data-d: reflects d } }", "styleHooks: { data: { data-d: reflects e } }", "style-hook-changed", "style-hook-changed"},
 	{"style hook unknown", "styleHooks: { classes: [c] }", "passThrough: unknown", "promise-unknown pass-through-unknown", "promise-unknown pass-through-unknown"},
 	{"token", "theming: { tokens: [ink] }", "theming: { tokens: [] }", "token-dropped", "token-added"},
 	{"app default", "theming: { appDefaults: [ink] }", "summary: none", "app-default-dropped", "app-default-added"},

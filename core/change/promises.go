@@ -100,11 +100,24 @@ func (c *comparison) styleHooks(o, n *contract.Contract) {
 			c.add(found{kind: HookAdded, member: of(h.Name), why: h.Name, detail: g.word, after: side(hookText(h), n.At)})
 		}
 		for _, h := range both {
-			if a, b := h[0].Reflects, h[1].Reflects; a != b && a != "" && b != "" {
+			if a, b := h[0].Reflects, h[1].Reflects; a != "" && b != "" && !reflectAlike(a, b) {
 				c.add(found{kind: HookChanged, member: of(h[0].Name), why: b, detail: g.word, before: side(hookText(h[0]), o.At), after: side(hookText(h[1]), n.At), extra: Detail{Names: []string{h[0].Name}}})
 			}
 		}
 	}
+}
+
+// reflectAlike reports whether two hooks show the same: at least one member that
+// the one reflects is reflected by the other. That a further member decides too
+// is told where the member is.
+func reflectAlike(a, b string) bool {
+	was, listed := strings.CutPrefix(a, "reflects ")
+	is, listedToo := strings.CutPrefix(b, "reflects ")
+	if !listed || !listedToo {
+		return a == b
+	}
+	old := strings.Split(was, ", ")
+	return slices.ContainsFunc(strings.Split(is, ", "), func(name string) bool { return slices.Contains(old, name) })
 }
 
 func hookText(h contract.Hook) string {
