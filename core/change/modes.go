@@ -240,16 +240,9 @@ func modeMemberText(m inMode) string {
 
 // spelledName gives the spelling of a member in the first contract that has it.
 func spelledName(first, second *contract.Contract, name string) string {
-	for _, c := range []*contract.Contract{first, second} {
-		if p := c.Prop(name); p != nil {
-			return p.Spelled.Or(name)
-		}
-		if s := c.Slot(name); s != nil {
-			return s.Spelled.Or(name)
-		}
-		if e := c.Event(name); e != nil {
-			return e.Spelled.Or(name)
-		}
+	if spelled, ok := first.SpelledOf(name); ok {
+		return spelled
 	}
-	return name
+	spelled, _ := second.SpelledOf(name)
+	return spelled
 }

@@ -529,6 +529,21 @@ func (c *Contract) Part(name string) *Part {
 	return find(c.Parts, name, func(p *Part) string { return p.Name })
 }
 
+// SpelledOf gives how a prop, slot or event of a canonical name is spelled; false
+// where there is none.
+func (c *Contract) SpelledOf(name string) (string, bool) {
+	if p := c.Prop(name); p != nil {
+		return p.Spelled.Or(name), true
+	}
+	if s := c.Slot(name); s != nil {
+		return s.Spelled.Or(name), true
+	}
+	if e := c.Event(name); e != nil {
+		return e.Spelled.Or(name), true
+	}
+	return name, false
+}
+
 func find[T any](list []T, name string, nameOf func(*T) string) *T {
 	for i := range list {
 		if nameOf(&list[i]) == name {

@@ -801,16 +801,8 @@ func takesAnything(a *at) (verdict, bool) {
 
 // spelledIn gives the spelling of a member by its canonical name.
 func spelledIn(c *contract.Contract, name string) string {
-	if p := c.Prop(name); p != nil {
-		return p.Spelled.Or(name)
-	}
-	if s := c.Slot(name); s != nil {
-		return s.Spelled.Or(name)
-	}
-	if e := c.Event(name); e != nil {
-		return e.Spelled.Or(name)
-	}
-	return name
+	spelled, _ := c.SpelledOf(name)
+	return spelled
 }
 
 // combination finds sites that give all of a combination that is forbidden now.

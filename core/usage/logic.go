@@ -222,11 +222,6 @@ func reachedBy(fn *syntax.Func, name string) (fields []string, whole bool) {
 		}
 		syntax.Children(n, visit)
 	}
-	if fn.Body != nil {
-		visit(fn.Body)
-	}
-	if fn.X != nil {
-		visit(fn.X)
-	}
+	inBody(fn, visit)
 	return fields, whole
 }

@@ -204,15 +204,20 @@ func fieldsUsed(fn *syntax.Func, name string) (fields []string, all bool) {
 		}
 		syntax.Children(n, visit)
 	}
+	inBody(fn, visit)
+	for field := range seen {
+		fields = append(fields, field)
+	}
+	sort.Strings(fields)
+	return fields, all
+}
+
+// inBody calls visit for the body of a function, or for the expression that it is.
+func inBody(fn *syntax.Func, visit func(n syntax.Node)) {
 	if fn.Body != nil {
 		visit(fn.Body)
 	}
 	if fn.X != nil {
 		visit(fn.X)
 	}
-	for field := range seen {
-		fields = append(fields, field)
-	}
-	sort.Strings(fields)
-	return fields, all
 }
