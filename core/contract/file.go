@@ -414,11 +414,28 @@ func compact(buf *bytes.Buffer, n *node) {
 
 // writeText writes a JSON string without escaping what only HTML needs escaped.
 func writeText(buf *bytes.Buffer, s string) {
+	if plainText(s) {
+		buf.WriteByte('"')
+		buf.WriteString(s)
+		buf.WriteByte('"')
+		return
+	}
 	enc := json.NewEncoder(buf)
 	enc.SetEscapeHTML(false)
 	if enc.Encode(s) == nil {
 		buf.Truncate(buf.Len() - 1) // the encoder's new line
 	}
+}
+
+// plainText reports whether a text stands in JSON as it is: all of it ASCII that
+// needs no escape.
+func plainText(s string) bool {
+	for i := range len(s) {
+		if c := s[i]; c < 0x20 || c >= 0x7F || c == '"' || c == '\\' {
+			return false
+		}
+	}
+	return true
 }
 
 func indent(n *node) ([]byte, error) {

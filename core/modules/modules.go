@@ -101,11 +101,18 @@ type Set struct {
 	modules   map[string]*Module
 	missing   map[string]error
 	exists    map[string]bool
+	resolved  map[asked]string      // files, "" for none
 	packages  map[string]*Manifest  // by folder; nil where there is none
 	siblings  map[string]string     // folders of the packages of the source, by name
 	ambient   map[string]*Module    // declare module "name" without a file
 	additions map[string][]*Module  // bodies that add to a file's declarations
 	globals   map[string][]Declared // what holds everywhere
+}
+
+// asked is a name that was resolved, with what decides what it means.
+type asked struct {
+	folder, name string
+	installed    bool
 }
 
 // Open prepares the package or app in dir of a source; nothing is parsed yet.
@@ -398,6 +405,24 @@ func (s *Set) isFile(name string) bool {
 // Resolve finds the file that a module's name means when it is imported from a
 // file. Names of other packages are not resolved.
 func (s *Set) Resolve(from, name string) (string, bool) {
+	key := asked{path.Dir(from), name, s.Installed}
+	s.mu.Lock()
+	file, known := s.resolved[key]
+	s.mu.Unlock()
+	if !known {
+		file, _ = s.resolve(from, name)
+		s.mu.Lock()
+		if s.resolved == nil {
+			s.resolved = map[asked]string{}
+		}
+		s.resolved[key] = file
+		s.mu.Unlock()
+	}
+	return file, file != ""
+}
+
+// resolve finds the file anew. What a name means depends on the folder only.
+func (s *Set) resolve(from, name string) (string, bool) {
 	if i := strings.IndexAny(name, "?"); i > 0 {
 		name = name[:i] // a bundler's query
 	}

@@ -77,38 +77,32 @@ func (e *NothingToRead) Error() string { return e.Reason }
 
 // Find chooses the package of a source that is to be read and gives its folder.
 func Find(fsys fs.FS, name string) (string, error) {
+	root, err := modules.ReadManifest(fsys, ".")
+	if err != nil && !errors.Is(err, fs.ErrNotExist) {
+		return "", err
+	}
+	if name == "" && err == nil && root.Workspaces == nil {
+		return ".", nil // it does not say that it holds others
+	}
 	packages, err := modules.Packages(fsys)
 	if err != nil {
 		return "", err
 	}
-	names := make([]string, 0, len(packages))
-	for n := range packages {
-		names = append(names, n)
-	}
-	sort.Strings(names)
+	names := slices.Sorted(maps.Keys(packages))
 	if name != "" {
 		if dir, ok := packages[name]; ok {
 			return dir, nil
 		}
 		return "", &NothingToRead{fmt.Sprintf("the source holds no package %s; it holds %s", name, strings.Join(names, ", "))}
 	}
-	root, err := modules.ReadManifest(fsys, ".")
-	if err != nil && !errors.Is(err, fs.ErrNotExist) {
-		return "", err
-	}
-	switch {
-	case err == nil && root.Workspaces == nil:
-		return ".", nil
-	case len(names) == 1:
-		return packages[names[0]], nil
-	case len(names) == 0:
-		return ".", nil
-	}
-	if root.Workspaces != nil {
+	if len(names) > 1 && root != nil {
 		names = without(names, root.Name)
-		if len(names) == 1 {
-			return packages[names[0]], nil
-		}
+	}
+	switch len(names) {
+	case 0:
+		return ".", nil
+	case 1:
+		return packages[names[0]], nil
 	}
 	return "", &SeveralPackages{names}
 }
