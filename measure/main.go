@@ -42,11 +42,18 @@ func main() {
 	only := flag.String("only", "", "measure one library")
 	folder := flag.String("folder", "", "folder whose node_modules holds the libraries; installed where it is not given")
 	upgrades := flag.Bool("upgrades", false, "judge impact under upgrades only")
+	fast := flag.Bool("speed", false, "measure speed and memory only")
 	verbose := flag.Bool("v", false, "list every difference")
 	flag.BoolVar(&alone, "alone", false, "read each library without the packages around it")
 	flag.Parse()
-	err := judgeUpgrades(*only, *verbose, *upgrades)
-	if err == nil && !*upgrades {
+	var err error
+	if *only == "" && !*upgrades && *folder == "" {
+		err = speed(filepath.Join("docs", "reading.md")) // first, while nothing else runs
+	}
+	if err == nil && !*fast {
+		err = judgeUpgrades(*only, *verbose, *upgrades)
+	}
+	if err == nil && !*upgrades && !*fast {
 		err = run(*only, *folder, *verbose)
 	}
 	if err != nil {

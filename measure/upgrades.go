@@ -55,6 +55,8 @@ type compilerError struct {
 type outcome struct {
 	upgrade
 	Files, Sites int
+	Given        int // things given at sites by name
+	Known        int // of them, those whose value, type or use is known
 	Broken       int // sites where the compiler finds an error
 	Found        int // of them, sites that we say break
 	Unsure       int // of them, sites that we say are unsure
@@ -110,6 +112,12 @@ func (u upgrade) judge(root, typescript string) (*outcome, error) {
 	changes := change.Compare(listings[u.From], listings[u.To], change.Options{})
 	found := impact.Of(changes, listings[u.From], scan, impact.Options{All: true})
 	return u.hold(scan, found, errors), nil
+}
+
+// isKnown reports whether a scan knows what is given: its value, its type, what it
+// takes of what it is handed, or that it is markup.
+func isKnown(g site.Given) bool {
+	return g.Literal != nil || g.All || g.Type != "" || g.Expression == "" || g.Takes != nil && !g.Takes.Unknown
 }
 
 // behind reports whether a cause comes from the uses of a wrapper.
@@ -186,6 +194,14 @@ func (u upgrade) hold(scan *site.Scan, found *impact.Impact, errors []compilerEr
 			continue // a name that is handed on; its uses are sites of their own
 		}
 		j.Sites++
+		for _, g := range s.All() {
+			if g.Spread == "" {
+				j.Given++
+				if isKnown(g) {
+					j.Known++
+				}
+			}
+		}
 		said := outcomes[s.ID]
 		texts, broken := wrong[i]
 		why := ""

@@ -28,9 +28,9 @@ func between(name, mark, text string) error {
 func writeUpgrades(name string, rows []*outcome) error {
 	var b strings.Builder
 	fmt.Fprintf(&b, "Measured %s with TypeScript 5.9.\n\n", time.Now().Format("2006-01-02"))
-	b.WriteString("| library | upgrade | app | files | sites | broken | found | unsure of those | missed | said to break | of them silently | false alarms | unsure in all |\n|---|---|---|---|---|---|---|---|---|---|---|---|---|\n")
+	b.WriteString("| library | upgrade | app | files | sites | given by name | of it known | broken | found | unsure of those | missed | said to break | of them silently | false alarms | unsure in all |\n|---|---|---|---|---|---|---|---|---|---|---|---|---|---|---|\n")
 	for _, j := range rows {
-		fmt.Fprintf(&b, "| %s | %s → %s | %s | %d | %d | %d | %d | %d | %d | %d | %d | %d | %d |\n", j.Name, j.From, j.To, j.App, j.Files, j.Sites, j.Broken, j.Found, j.Unsure, j.Missed, j.Breaks, j.Silent, j.False, j.AllUnsure)
+		fmt.Fprintf(&b, "| %s | %s → %s | %s | %d | %d | %d | %d | %d | %d | %d | %d | %d | %d | %d | %d |\n", j.Name, j.From, j.To, j.App, j.Files, j.Sites, j.Given, j.Known, j.Broken, j.Found, j.Unsure, j.Missed, j.Breaks, j.Silent, j.False, j.AllUnsure)
 	}
 	return between(name, "judged", b.String())
 }
