@@ -44,8 +44,9 @@ database() {
     chown postgres "$data"
     chmod 700 "$data"
   fi
-  if [ ! -f "$data/steady-made" ]; then
-    # New, or half made by an earlier start.
+  if [ ! -f "$data/steady-made" ] || [ ! -s "$state/password" ]; then
+    # New, half made by an earlier start, or left by a checkout that stood here
+    # before and took its password along.
     say "Creating a private PostgreSQL cluster in $data"
     as_postgres "$pgbin/pg_ctl" -D "$data" -m immediate stop >/dev/null 2>&1 || true
     find "$data" -mindepth 1 -delete 2>/dev/null || true
