@@ -103,6 +103,26 @@ func TestOutline(t *testing.T) {
 	}
 }
 
+// TestLargeBodies holds that names which lead to each other, as bundlers write
+// them, cost no more than a bound, and that what was not followed is said.
+func TestLargeBodies(t *testing.T) {
+	var body strings.Builder
+	for i := range 40 {
+		fmt.Fprintf(&body, "let v%d = open ? <i>{v%d}</i> : <b>{v%d}{v%d}</b>; v%d = v%d || v%d;\n", i, (i+1)%40, (i+7)%40, (i+13)%40, i, i, (i+3)%40)
+	}
+	c, r := component(t, "export const X = ({ head, open }: { head?: React.ReactNode; open?: boolean }) => {\n"+body.String()+"return <div>{v0}{open && head}</div>; };")
+	if len(c.Inside) > 0 || c.Slot("head").Conditional != contract.Unknown || c.Prop("open").Role != "" {
+		t.Errorf("what was not followed to the end is said to be %s, %s, %s", outlineOf(c.Inside), c.Slot("head").Conditional, c.Prop("open").Role)
+	}
+	if len(r.Listing.Unread) != 1 || !strings.Contains(r.Listing.Unread[0].Why, "too large to be followed") {
+		t.Errorf("unread is %+v", r.Listing.Unread)
+	}
+	c, _ = component(t, "export const X = ({ head }: { head?: React.ReactNode }) => { let a = <i>{head}</i>; a = a || <b/>; return <div>{a}</div>; };")
+	if got := outlineOf(c.Inside); got != "div(i({head}) b)" {
+		t.Errorf("a name that leads to itself is drawn as %s", got)
+	}
+}
+
 // TestFlagsOfRegions holds that a flag is taken for one that decides what is
 // rendered only where it does nothing else.
 func TestFlagsOfRegions(t *testing.T) {

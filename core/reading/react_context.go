@@ -143,13 +143,19 @@ func (w *contextReads) call(c *syntax.Call, throws bool, depth int) *contextKey 
 	if !ok || w.seen[fn] {
 		return nil
 	}
-	inner := &contextReads{r: w.r, module: sym.Module, seen: map[*syntax.Func]bool{fn: true}}
-	inner.walk(fn, depth+1)
-	for _, n := range inner.needs {
+	needs, known := w.r.hookNeeds[fn]
+	if !known {
+		w.r.hookNeeds[fn] = nil // a hook that calls itself adds nothing
+		inner := &contextReads{r: w.r, module: sym.Module, seen: map[*syntax.Func]bool{fn: true}}
+		inner.walk(fn, depth+1)
+		needs = inner.needs
+		w.r.hookNeeds[fn] = needs
+	}
+	for _, n := range needs {
 		w.add(n)
 	}
-	if len(inner.needs) == 1 {
-		return &inner.needs[0].Key
+	if len(needs) == 1 {
+		return &needs[0].Key
 	}
 	return nil
 }

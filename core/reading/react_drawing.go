@@ -20,6 +20,7 @@ import (
 const (
 	maxNodes   = 600 // of one outline
 	maxFollows = 20  // names and calls that are followed from one expression
+	maxSteps   = 20000
 )
 
 // drawing walks what a component gives back.
@@ -35,6 +36,8 @@ type drawing struct {
 	where  map[string]*standings // of slots, by name
 	region map[string]int        // how often a name stands in a condition on what is drawn
 	nodes  int
+	steps  int
+	busy   map[string]bool // names of the body that are being followed
 	hooks  hookList
 	found  *found
 }
@@ -51,7 +54,7 @@ type condition struct {
 // draw fills in what follows from the drawn tree.
 func (r *reader) draw(c *contract.Contract, m *made, t *taken) {
 	d := &drawing{r: r, m: m, t: t, c: c, locals: map[string][]syntax.Expr{}, funcs: map[string]*syntax.Func{}, slots: map[string]*contract.Slot{},
-		where: map[string]*standings{}, region: map[string]int{}, hooks: hookList{}, found: r.foundIn(m, c)}
+		where: map[string]*standings{}, region: map[string]int{}, busy: map[string]bool{}, hooks: hookList{}, found: r.foundIn(m, c)}
 	d.scope = r.eval.Inside(m.fn, r.scope(m), nil)
 	for i := range c.Slots {
 		s := &c.Slots[i]
@@ -71,18 +74,27 @@ func (r *reader) draw(c *contract.Contract, m *made, t *taken) {
 		list, _ = d.block(m.fn.Body.Body, nil, 0)
 	}
 	c.Inside = list
+	whole := d.steps <= maxSteps && d.nodes <= maxNodes
+	if !whole {
+		c.Inside = nil
+		r.unread(r.at(m.module, m.fn), c.Component, "what %s draws is too large to be followed to the end", c.Component)
+	}
 	for i := range c.Slots {
 		s := &c.Slots[i]
 		switch w := d.where[s.Name]; {
 		case w.always > 0:
 			s.Conditional = contract.No
+		case !whole:
+			s.Conditional = contract.Unknown
 		case w.elsewhere > 0 || w.sometimes == 0:
 			s.Conditional = contract.Unknown
 		default:
 			s.Conditional = contract.Yes
 		}
 	}
-	d.flags()
+	if whole {
+		d.flags()
+	}
 	d.r.eval.Odd = nil
 	c.StyleHooks = d.hooks.hooks()
 }
@@ -250,6 +262,9 @@ func (d *drawing) props(n syntax.Node) []string {
 	set := map[string]bool{}
 	var visit func(n syntax.Node, depth int)
 	visit = func(n syntax.Node, depth int) {
+		if !d.step() {
+			return
+		}
 		for _, name := range d.names(n) {
 			spelled := d.t.propOf(name)
 			if rest, ok := strings.CutPrefix(name, d.t.props+"."); ok && d.t.props != "" {
@@ -264,7 +279,7 @@ func (d *drawing) props(n syntax.Node) []string {
 		}
 		syntax.Walk(n, func(n syntax.Node) bool {
 			if id, ok := n.(*syntax.Ident); ok && len(d.locals[id.Name]) == 1 {
-				visit(d.locals[id.Name][0], depth+1)
+				d.local(id.Name, func(value syntax.Expr) { visit(value, depth+1) })
 			}
 			return true
 		})
@@ -309,7 +324,7 @@ func (d *drawing) slot(s *contract.Slot, when []condition) contract.Outline {
 
 // outline outlines what an expression draws.
 func (d *drawing) outline(x syntax.Expr, when []condition, follows int) []contract.Outline {
-	if x == nil || follows > maxFollows || d.nodes > maxNodes {
+	if x == nil || follows > maxFollows || d.nodes > maxNodes || !d.step() {
 		return nil
 	}
 	x = syntax.Bare(x)
@@ -357,9 +372,7 @@ func (d *drawing) outline(x syntax.Expr, when []condition, follows int) []contra
 		return out
 	case *syntax.Ident:
 		var out []contract.Outline
-		for _, value := range d.locals[x.Name] {
-			out = append(out, d.outline(value, when, follows+1)...)
-		}
+		d.local(x.Name, func(value syntax.Expr) { out = append(out, d.outline(value, when, follows+1)...) })
 		return out
 	case *syntax.Call:
 		return d.call(x, when, follows)
@@ -367,6 +380,25 @@ func (d *drawing) outline(x syntax.Expr, when []condition, follows int) []contra
 		return d.function(x, when, follows)
 	}
 	return nil
+}
+
+// step counts one step; false where there were too many.
+func (d *drawing) step() bool {
+	d.steps++
+	return d.steps <= maxSteps
+}
+
+// local follows a name of the body to what it is bound or assigned to, but not
+// into itself.
+func (d *drawing) local(name string, follow func(value syntax.Expr)) {
+	if d.busy[name] {
+		return
+	}
+	d.busy[name] = true
+	defer delete(d.busy, name)
+	for _, value := range d.locals[name] {
+		follow(value)
+	}
 }
 
 // instead marks what stands where a slot is not filled.

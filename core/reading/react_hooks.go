@@ -94,7 +94,7 @@ var joiners = map[string]bool{"clsx": true, "classNames": true, "classnames": tr
 // classes reads the literal classes of an expression. by are the members that
 // decide whether they stand there.
 func (d *drawing) classes(x syntax.Expr, by []string, depth int) {
-	if x == nil || depth > 20 {
+	if x == nil || depth > 20 || !d.step() {
 		return
 	}
 	also := func(n syntax.Node) []string { return append(slices.Clip(by), d.props(n)...) }
@@ -135,9 +135,7 @@ func (d *drawing) classes(x syntax.Expr, by []string, depth int) {
 		d.joined(x, by, depth)
 	case *syntax.Ident:
 		if len(d.locals[x.Name]) > 0 {
-			for _, value := range d.locals[x.Name] {
-				d.classes(value, by, depth+1)
-			}
+			d.local(x.Name, func(value syntax.Expr) { d.classes(value, by, depth+1) })
 			return
 		}
 		d.computed(x, by)
@@ -256,7 +254,7 @@ var propertyName = regexp.MustCompile(`(?:^|[^\w-])(--[A-Za-z_][\w-]*)`)
 
 // style reads the custom properties of an inline style.
 func (d *drawing) style(x syntax.Expr, depth int) {
-	if x == nil || depth > 10 {
+	if x == nil || depth > 10 || !d.step() {
 		return
 	}
 	switch x := syntax.Bare(x).(type) {
@@ -286,9 +284,7 @@ func (d *drawing) style(x syntax.Expr, depth int) {
 		d.style(x.X, depth+1)
 		d.style(x.Y, depth+1)
 	case *syntax.Ident:
-		for _, value := range d.locals[x.Name] {
-			d.style(value, depth+1)
-		}
+		d.local(x.Name, func(value syntax.Expr) { d.style(value, depth+1) })
 	}
 }
 

@@ -155,11 +155,12 @@ type reader struct {
 	others    map[string]bool // declarations of other exports
 	// assignments are what modules assign to members, of those looked through.
 	assignments map[*modules.Module]map[string]map[string]part
-	said        map[remark]bool        // what stands in listing.Unread
-	contexts    map[contextKey]*shared // nil for what is no context
-	found       []*found               // of each component, in the order of reading
-	readable    map[contextKey]bool    // contexts that an app can read
-	log         *kept                  // what the entry at hand leaves behind
+	said        map[remark]bool         // what stands in listing.Unread
+	contexts    map[contextKey]*shared  // nil for what is no context
+	found       []*found                // of each component, in the order of reading
+	readable    map[contextKey]bool     // contexts that an app can read
+	hookNeeds   map[*syntax.Func][]need // contexts that the library's hooks read
+	log         *kept                   // what the entry at hand leaves behind
 	starts      []start
 	moreModules bool              // patterns give out more than starts holds
 	unchanged   map[string]*known // files that were not read again
@@ -239,7 +240,7 @@ func begin(fsys fs.FS, dir string, o Options) (*reader, framework, error) {
 func newReader(set *modules.Set) *reader {
 	return &reader{set: set, listing: &contract.Listing{Reader: Version}, seen: map[string]int{}, others: map[string]bool{},
 		assignments: map[*modules.Module]map[string]map[string]part{}, said: map[remark]bool{}, contexts: map[contextKey]*shared{},
-		readable: map[contextKey]bool{}, readFiles: map[string]bool{}}
+		readable: map[contextKey]bool{}, hookNeeds: map[*syntax.Func][]need{}, readFiles: map[string]bool{}}
 }
 
 func choose(set *modules.Set, name string) (framework, error) {
