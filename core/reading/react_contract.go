@@ -144,6 +144,12 @@ func (r *reader) propsOf(m *made, t *taken) props {
 	case p.of == nil && m.fn != nil && m.class == nil:
 		p.of = r.eval.ParamType(m.fn, 0, evaluate.In(m.module))
 	}
+	if m.styled != nil && m.styled.props != nil && p.of != nil {
+		// What is styled says it plainly; the library's own types compute it.
+		if plain := r.eval.Shape(m.styled.props); len(plain.Bases) == 0 {
+			p.of = m.styled.props
+		}
+	}
 	table, tabled := r.static(m, "propTypes")
 	if p.of != nil && !evaluate.IsAny(p.of) {
 		p.shape, p.typed = r.eval.Shape(r.eval.Managed(m.of, p.of)), true
