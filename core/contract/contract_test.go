@@ -496,3 +496,42 @@ func FuzzParseFile(f *testing.F) {
 		}
 	})
 }
+
+// TestWordsAreNotInTheFace holds that what people say of members changes the
+// content and not the interface, wherever it stands, and that all else changes both.
+func TestWordsAreNotInTheFace(t *testing.T) {
+	parse := func(text string) *Contract {
+		t.Helper()
+		c, err := ParseFile("x.yaml", []byte("contract: 1\ncomponent: X\n"+text))
+		if err != nil {
+			t.Fatal(err)
+		}
+		c.Hashes()
+		return c
+	}
+	for _, test := range []struct {
+		a, b string
+		face bool // whether the interface is the same
+	}{
+		{"props: { a: string }", "props: { a: { type: string, description: words } }", true},
+		{"props: { a: {} }", "props: { a: { description: words } }", true},
+		{"parts: { Row: {} }", "parts: { Row: { description: words } }", true},
+		{"summary: one", "summary: two\nowner: me", true},
+		{"stage: ready", "stage: ready\nwords: { description: long, advice: { use: always } }", true},
+		{"inside: [{ element: b }]", "inside: [{ element: i }]", true},
+		{"parts: { Row: {} }", "parts: { Gap: {} }", false},
+		{"props: { a: string }", "props: { a: number }", false},
+		{"props: { a: { type: string, description: words } }", "props: { a: { type: string, description: words, required: true } }", false},
+		{"stage: ready", "stage: draft", false},
+		{"guarantees: [{ state: busy, promise: quiet }]", "guarantees: [{ state: busy, promise: loud }]", false},
+		{"words: { oddities: [{ what: a, reason: b }] }", "words: { oddities: [{ what: a, reason: c }] }", false},
+	} {
+		a, b := parse(test.a), parse(test.b)
+		if (a.InterfaceHash == b.InterfaceHash) != test.face {
+			t.Errorf("%s and %s: one interface is %v", test.a, test.b, !test.face)
+		}
+		if a.ContentHash == b.ContentHash {
+			t.Errorf("%s and %s have one content", test.a, test.b)
+		}
+	}
+}

@@ -10,6 +10,7 @@ import (
 	"io"
 	"reflect"
 	"regexp"
+	"slices"
 	"strconv"
 	"strings"
 	"unicode/utf8"
@@ -289,7 +290,7 @@ func parseJSON(name string, data []byte) (*node, error) {
 					if err != nil {
 						return nil, err
 					}
-					n.fields = append(n.fields, entry{word, at, inner})
+					n.fields = append(n.fields, entry{key: word, at: at, value: inner})
 				}
 			}
 			if _, err := dec.Token(); err != nil {
@@ -410,6 +411,50 @@ func compact(buf *bytes.Buffer, n *node) {
 		}
 		buf.WriteByte('}')
 	}
+}
+
+// face writes a tree as compact does, without words: two contracts that differ in
+// words only have one face.
+func face(buf *bytes.Buffer, n *node) {
+	switch n.kind {
+	case listNode:
+		buf.WriteByte('[')
+		for i, item := range n.list {
+			if i > 0 {
+				buf.WriteByte(',')
+			}
+			face(buf, item)
+		}
+		buf.WriteByte(']')
+	case mapNode:
+		if only := shown(n); len(only) == 1 && only[0].key == "type" && only[0].value.kind == textNode {
+			face(buf, only[0].value) // as it is written where nothing else is said
+			return
+		}
+		buf.WriteByte('{')
+		for i, e := range shown(n) {
+			if i > 0 {
+				buf.WriteByte(',')
+			}
+			writeText(buf, e.key)
+			buf.WriteByte(':')
+			face(buf, e.value)
+		}
+		buf.WriteByte('}')
+	default:
+		compact(buf, n)
+	}
+}
+
+// shown lists the fields of a map that are no words and hold more than words.
+func shown(n *node) []entry {
+	silent := func(e entry) bool {
+		return e.words || !e.named && e.value.kind == mapNode && len(e.value.fields) > 0 && len(shown(e.value)) == 0
+	}
+	if !slices.ContainsFunc(n.fields, silent) {
+		return n.fields
+	}
+	return slices.DeleteFunc(slices.Clone(n.fields), silent)
 }
 
 // writeText writes a JSON string without escaping what only HTML needs escaped.

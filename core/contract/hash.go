@@ -53,25 +53,26 @@ func sortedBy[T any](list []T, key func(T) string) []T {
 func (c *Contract) Hashes() {
 	canonical := c.Canonical()
 	canonical.Axes = slices.Sorted(slices.Values(c.Axes))
-	c.ContentHash = canonical.hash(contentForm)
+	tree := encode(reflect.ValueOf(canonical).Elem(), contentForm)
+	if tree == nil {
+		tree = &node{kind: mapNode}
+	}
+	var buf bytes.Buffer
+	compact(&buf, tree)
+	c.ContentHash = sum(buf.Bytes())
 	// How the interface is reached is in it; where it was published is not.
-	canonical.Library = ""
-	c.InterfaceHash = canonical.hash(faceForm)
+	for i := range tree.fields {
+		tree.fields[i].words = tree.fields[i].words || tree.fields[i].key == "library"
+	}
+	buf.Reset()
+	face(&buf, tree)
+	c.InterfaceHash = sum(buf.Bytes())
 	c.InsideHash = ""
 	if len(c.Inside) > 0 {
-		var buf bytes.Buffer
+		buf.Reset()
 		compact(&buf, encode(reflect.ValueOf(&c.Inside).Elem(), contentForm))
 		c.InsideHash = sum(buf.Bytes())
 	}
-}
-
-// hash is the hash of a contract in its canonical form.
-func (c *Contract) hash(f form) string {
-	var buf bytes.Buffer
-	if n := encode(reflect.ValueOf(c).Elem(), f); n != nil {
-		compact(&buf, n)
-	}
-	return sum(buf.Bytes())
 }
 
 func sum(data []byte) string {

@@ -29,6 +29,8 @@ type entry struct {
 	key   string
 	at    place.Position
 	value *node
+	words bool // left out of the interface hash
+	named bool // an entry by name: it counts even where nothing is said of it
 }
 
 type nodeKind uint8
@@ -69,8 +71,7 @@ type form uint8
 const (
 	fileForm    form = iota // maps by name, no positions
 	listForm                // lists, positions, derived keys
-	contentForm             // as files, for the content hash
-	faceForm                // as files without words, for the interface hash
+	contentForm             // as files, for the hashes
 )
 
 // shaped is a type that has written forms of its own. encode gives nil where
@@ -196,7 +197,7 @@ func encode(v reflect.Value, f form) *node {
 func encodeStruct(v reflect.Value, f form) *node {
 	n := &node{kind: mapNode}
 	for _, info := range fieldsOf(v.Type()) {
-		if f != listForm && (info.position || info.derived) || f == faceForm && info.words {
+		if f != listForm && (info.position || info.derived) {
 			continue
 		}
 		inner := encode(v.Field(info.index), f)
@@ -215,7 +216,7 @@ func encodeStruct(v reflect.Value, f form) *node {
 		case info.keyed && f != listForm:
 			inner = byName(inner)
 		}
-		n.set(info.key, inner)
+		n.fields = append(n.fields, entry{key: info.key, value: inner, words: info.words})
 	}
 	if len(n.fields) == 0 {
 		return nil
@@ -236,7 +237,7 @@ func byName(list *node) *node {
 				rest.fields = append(rest.fields, e)
 			}
 		}
-		n.set(name, short(rest))
+		n.fields = append(n.fields, entry{key: name, value: short(rest), named: true})
 	}
 	return n
 }
@@ -600,7 +601,7 @@ func (t *Type) encode(f form) *node {
 	if t.T == nil {
 		return nil
 	}
-	if f == contentForm || f == faceForm {
+	if f == contentForm {
 		return text(types.Key(t.T))
 	}
 	return text(t.T.String())
