@@ -101,20 +101,12 @@ func (r *reader) again(o Options, chosen framework) *rereading {
 // read reads one entry and notes what it leaves behind.
 func (a *rereading) read(e entry) {
 	r := a.r
-	if a.o.Kept == nil {
-		r.log = &kept{} // thrown away
-	} else {
-		if len(a.list) == 0 && a.early == nil {
-			a.early = append([]contract.Unread{}, r.log.Unread...)
-		}
-		r.log = &kept{Module: e.module, Name: e.name, Symbol: e.symbol.Name, Seen: map[string]int{}}
+	if a.o.Kept != nil && len(a.list) == 0 && a.early == nil {
+		a.early = append([]contract.Unread{}, r.log.Unread...)
 	}
+	// Without a place to keep it, it is thrown away.
+	r.log = &kept{Module: e.module, Name: e.name, Symbol: e.symbol.Name, Seen: map[string]int{}}
 	first, exports, conflicts, found := len(r.listing.Components), len(r.listing.Exports), len(r.conflicts), len(r.found)
-	seen, others := len(r.seen), len(r.others)
-	before, othersBefore := map[string]bool(nil), map[string]bool(nil)
-	if a.o.Kept != nil {
-		before, othersBefore = keysOf(r.seen), keysOf(r.others)
-	}
 	r.noteReadable(e)
 	if !a.chosen.reads(r, e) {
 		r.otherExport(e)
@@ -151,32 +143,13 @@ func (a *rereading) read(e entry) {
 	k.Conflicts = slices.Clone(r.conflicts[conflicts:])
 	k.Found = slices.Clone(r.found[found:])
 	k.Contexts = r.contextsOf(k.Found)
-	if len(r.seen) > seen {
-		for key, i := range r.seen {
-			if !before[key] {
-				k.Seen[key] = i - first
-			}
-		}
+	for key := range k.Seen {
+		k.Seen[key] -= first
 	}
 	// A way to one of its own components stands in it already.
 	k.Again = slices.DeleteFunc(k.Again, func(x reached) bool { _, own := k.Seen[x.Key]; return own })
-	if len(r.others) > others {
-		for key := range r.others {
-			if !othersBefore[key] {
-				k.Others = append(k.Others, key)
-			}
-		}
-		slices.Sort(k.Others)
-	}
+	slices.Sort(k.Others)
 	a.list = append(a.list, k)
-}
-
-func keysOf[V any](m map[string]V) map[string]bool {
-	keys := make(map[string]bool, len(m))
-	for k := range m {
-		keys[k] = true
-	}
-	return keys
 }
 
 // contextsOf lists the contexts that components have to do with.

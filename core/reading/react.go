@@ -105,7 +105,7 @@ func (r *reader) component(name string, sym modules.Symbol, export contract.Expo
 	c := r.reactComponent(name, m)
 	c.Export = export
 	parts := r.parts(c, m)
-	r.seen[key] = len(r.listing.Components)
+	r.noteSeen(key)
 	r.listing.Components = append(r.listing.Components, *c)
 	for _, part := range parts {
 		r.listing.Components = append(r.listing.Components, *part)
@@ -246,6 +246,16 @@ func (r *reader) bundle(name string, sym modules.Symbol, export contract.Export)
 func (r *reader) rel(p place.Place) place.Place {
 	p.File = r.set.Rel(p.File)
 	return p
+}
+
+// noteSeen notes that the next component listed is that of a declaration.
+func (r *reader) noteSeen(key string) {
+	i := len(r.listing.Components)
+	_, before := r.seen[key]
+	if _, ours := r.log.Seen[key]; ours || !before {
+		r.log.Seen[key] = i
+	}
+	r.seen[key] = i
 }
 
 // further notes a further way to the component of a declaration; false where that
@@ -644,6 +654,7 @@ func (r *reader) otherExport(e entry) {
 			return
 		}
 		r.others[key] = true
+		r.log.Others = append(r.log.Others, key)
 	}
 	for _, d := range e.symbol.Decls {
 		at := r.at(e.symbol.Module, d.Node)

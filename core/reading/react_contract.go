@@ -696,7 +696,7 @@ func (r *reader) hook(name string, e entry) bool {
 	}
 	c.Result = r.result(sig.Result)
 	r.eval.Odd = nil
-	r.seen[key] = len(r.listing.Components)
+	r.noteSeen(key)
 	r.listing.Components = append(r.listing.Components, *c)
 	return true
 }
