@@ -144,18 +144,17 @@ func annotated(fn *syntax.Func) bool {
 }
 
 // carried says what a spread brings by the type of what is spread: members that
-// are surely in it, and others that may be. It gives false where the type is
-// not known.
-func (w *walker) carried(g *site.Given, x syntax.Expr) bool {
+// are surely in it, and others that may be; nothing where the type is not known.
+func (w *walker) carried(g *site.Given, x syntax.Expr) {
 	t := w.s.typing()
 	of := t.eval.Expr(x, w.typeScope())
 	if of == nil || evaluate.IsAny(of) || t.eval.Unknown(of) != "" {
-		return false
+		return
 	}
 	shape := t.eval.Shape(of)
 	t.eval.Odd = nil
 	if len(shape.Bases) > 0 || len(shape.Members) == 0 && len(shape.Natives) == 0 || len(shape.Members) > maxKeys {
-		return false
+		return
 	}
 	g.Open = len(shape.Natives) > 0
 	g.Keys = nil
@@ -171,5 +170,4 @@ func (w *walker) carried(g *site.Given, x syntax.Expr) bool {
 		}
 		g.Holds = append(g.Holds, inner)
 	}
-	return true
 }
