@@ -87,10 +87,11 @@ type rereading struct {
 	list   []*kept
 	early  []contract.Unread
 	same   bool // nothing changed: what is kept stays
+	fixed  func() string
 }
 
 func (r *reader) again(o Options, chosen framework) *rereading {
-	a := &rereading{r: r, o: o, chosen: chosen}
+	a := &rereading{r: r, o: o, chosen: chosen, fixed: sync.OnceValue(r.fixed)} // asked before and after
 	if o.Kept != nil {
 		a.key = place.DigestOf(Version, r.set.Dir, o.Package, o.Framework, o.Name, o.Library, o.Owner, chosen.name)
 		r.log = &kept{}
@@ -172,15 +173,15 @@ func (r *reader) contextsOf(list []*found) (out []*shared) {
 
 // fixed is the digest of all that decides how names are resolved beside the
 // files themselves.
-func (a *rereading) fixed() string {
-	parts := []string{a.r.set.Settings()}
-	packages, err := modules.Packages(a.r.set.FS)
+func (r *reader) fixed() string {
+	parts := []string{r.set.Settings()}
+	packages, err := modules.Packages(r.set.FS)
 	if err != nil {
 		return ""
 	}
-	for _, dir := range append(slices.Sorted(maps.Values(packages)), a.r.set.Dir) {
+	for _, dir := range append(slices.Sorted(maps.Values(packages)), r.set.Dir) {
 		name := path.Join(dir, "package.json")
-		if data, err := fs.ReadFile(a.r.set.FS, name); err == nil {
+		if data, err := fs.ReadFile(r.set.FS, name); err == nil {
 			parts = append(parts, name, string(data))
 		}
 	}
