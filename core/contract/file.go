@@ -427,12 +427,13 @@ func face(buf *bytes.Buffer, n *node) {
 		}
 		buf.WriteByte(']')
 	case mapNode:
-		if only := shown(n); len(only) == 1 && only[0].key == "type" && only[0].value.kind == textNode {
-			face(buf, only[0].value) // as it is written where nothing else is said
+		fields := shown(n)
+		if len(fields) == 1 && fields[0].key == "type" && fields[0].value.kind == textNode {
+			face(buf, fields[0].value) // as it is written where nothing else is said
 			return
 		}
 		buf.WriteByte('{')
-		for i, e := range shown(n) {
+		for i, e := range fields {
 			if i > 0 {
 				buf.WriteByte(',')
 			}
