@@ -49,7 +49,8 @@ func (r *reader) reactComponent(name string, m *made) *contract.Contract {
 		if b.At.File == "" {
 			b.At = at
 		}
-		c.Bases = append(c.Bases, contract.Base{Name: b.Name, From: b.From, At: &b.At})
+		at := b.At // the base itself would keep all that was evaluated
+		c.Bases = append(c.Bases, contract.Base{Name: b.Name, From: b.From, At: &at})
 		c.Complete = false
 		if b.Why != "" {
 			r.unread(b.At, name, "%s", b.Why)
