@@ -677,7 +677,6 @@ func (e *Evaluator) instantiate(of Type, args []Type) Type {
 		}
 		return out
 	}
-	made := *from
-	made.calls, made.news = set(from.calls), set(from.news)
-	return &object{fill: func() *shape { return &made }}
+	made := &shape{members: from.members, indexes: from.indexes, calls: set(from.calls), news: set(from.news), natives: from.natives, bases: from.bases}
+	return &object{shape: made}
 }

@@ -12,137 +12,6 @@ import (
 	"steadysocket/core/types"
 )
 
-// shape is a type taken apart.
-type shape struct {
-	members []*member
-	places  map[string]int // of members, by name; nil for few
-	indexes []index
-	calls   []*signature
-	news    []*signature
-	natives []Native // sets of native attributes taken over whole; their members stand in members too
-	bases   []Base   // what belongs to it and could not be resolved
-}
-
-// member is one member of a type.
-type member struct {
-	name     string
-	of       *lazy // without the undefined that an optional one adds
-	typ      syntax.Type
-	scope    *Scope // of typ
-	optional bool
-	readonly bool
-	origin   string // "" for that of the module
-	numeric  bool   // its key is a number
-	unsure   bool   // whether it is optional is not known
-	native   bool   // of a set of native attributes
-	module   *modules.Module
-	node     syntax.Node
-	beside   []*member   // declarations that hold too
-	fallback syntax.Expr // what it is where it is not given, nil where that is not said here
-}
-
-// index is an index signature.
-type index struct {
-	key, of  *lazy
-	readonly bool
-}
-
-// fewMembers are looked through one by one; more have a table.
-const fewMembers = 12
-
-// place finds a member; -1 where there is none.
-func (s *shape) place(name string) int {
-	if s.places != nil {
-		if i, ok := s.places[name]; ok {
-			return i
-		}
-		return -1
-	}
-	for i, m := range s.members {
-		if m.name == name {
-			return i
-		}
-	}
-	return -1
-}
-
-func (s *shape) member(name string) *member {
-	if i := s.place(name); i >= 0 {
-		return s.members[i]
-	}
-	return nil
-}
-
-// put adds a member, in place of one of its name. Shapes share their members,
-// so that none is changed.
-func (s *shape) put(m *member) {
-	if i := s.place(m.name); i >= 0 {
-		s.members[i] = m
-		return
-	}
-	s.members = append(s.members, m)
-	switch {
-	case s.places != nil:
-		s.places[m.name] = len(s.members) - 1
-	case len(s.members) > fewMembers:
-		s.places = make(map[string]int, 2*len(s.members))
-		for i, m := range s.members {
-			s.places[m.name] = i
-		}
-	}
-}
-
-// inherit adds what a nearer declaration does not have.
-func (s *shape) inherit(from *shape) {
-	for _, m := range from.members {
-		if s.member(m.name) == nil {
-			s.put(m)
-		}
-	}
-	if len(s.indexes) == 0 {
-		s.indexes = from.indexes
-	}
-	s.calls, s.news = append(s.calls, from.calls...), append(s.news, from.news...)
-	s.natives, s.bases = append(s.natives, from.natives...), append(s.bases, from.bases...)
-}
-
-// join adds what must hold too, as an intersection does.
-func (s *shape) join(from *shape) {
-	for _, m := range from.members {
-		before := s.member(m.name)
-		if before == nil {
-			s.put(m)
-			continue
-		}
-		joined := *before
-		of, more := before.of, m.of
-		joined.of = &lazy{eval: func() Type { return intersect(of.get(), more.get()) }}
-		if before.typ == nil || m.typ == nil || Written(before.scope.Module, before.typ) != Written(m.scope.Module, m.typ) {
-			joined.typ = nil
-		}
-		joined.optional = before.optional && m.optional
-		joined.beside = append(slices.Clip(before.beside), m)
-		if before.native && !m.native || before.origin != "" && m.origin == "" && !m.native {
-			joined.native, joined.origin, joined.module, joined.node = m.native, m.origin, m.module, m.node
-		}
-		s.put(&joined)
-	}
-	s.indexes = append(s.indexes, from.indexes...)
-	s.calls, s.news = append(s.calls, from.calls...), append(s.news, from.news...)
-	s.natives, s.bases = append(s.natives, from.natives...), append(s.bases, from.bases...)
-}
-
-// each gives a shape with a change to each member.
-func (s *shape) each(change func(m *member)) *shape {
-	out := &shape{indexes: s.indexes, natives: s.natives, bases: s.bases}
-	for _, m := range s.members {
-		changed := *m
-		change(&changed)
-		out.put(&changed)
-	}
-	return out
-}
-
 func (o *object) get() *shape {
 	if o.shape == nil {
 		if o.busy {
@@ -629,7 +498,7 @@ func (e *Evaluator) omit(of, keys Type) Type {
 		made := &shape{indexes: from.indexes}
 		for _, m := range from.members {
 			if !names[m.name] {
-				made.put(m)
+				made.add(m)
 			}
 		}
 		var except []string
@@ -663,7 +532,7 @@ func (e *Evaluator) pick(of, keys Type) Type {
 		for _, m := range from.members {
 			if names[m.name] {
 				picked := *m
-				made.put(&picked)
+				made.add(&picked)
 				delete(names, m.name)
 			}
 		}

@@ -1,0 +1,178 @@
+// This file holds what types are taken apart into: members, found by name.
+
+package evaluate
+
+import (
+	"hash/maphash"
+	"math/bits"
+	"slices"
+
+	"steadysocket/core/modules"
+	"steadysocket/core/syntax"
+)
+
+// shape is a type taken apart.
+type shape struct {
+	members []*member
+	table   []slot // of the first tabled members by name, made when it is asked for
+	tabled  int
+	indexes []index
+	calls   []*signature
+	news    []*signature
+	natives []Native // sets of native attributes taken over whole; their members stand in members too
+	bases   []Base   // what belongs to it and could not be resolved
+}
+
+// member is one member of a type.
+type member struct {
+	name     string
+	of       *lazy // without the undefined that an optional one adds
+	typ      syntax.Type
+	scope    *Scope // of typ
+	optional bool
+	readonly bool
+	numeric  bool   // its key is a number
+	unsure   bool   // whether it is optional is not known
+	native   bool   // of a set of native attributes
+	origin   string // "" for that of the module
+	module   *modules.Module
+	node     syntax.Node
+	beside   []*member   // declarations that hold too
+	fallback syntax.Expr // what it is where it is not given, nil where that is not said here
+}
+
+// index is an index signature.
+type index struct {
+	key, of  *lazy
+	readonly bool
+}
+
+// slot is one place of a table of names with open addressing: the hash of a
+// name and the place of its member, counted from 1; 0 is free.
+type slot struct {
+	hash uint32
+	at   int32
+}
+
+var seed = maphash.MakeSeed()
+
+func hashed(name string) uint32 { return uint32(maphash.String(seed, name)) }
+
+// fewMembers are looked through one by one; more have a table.
+const fewMembers = 12
+
+// place finds a member; -1 where there is none.
+func (s *shape) place(name string) int { return s.placeAmong(len(s.members), name) }
+
+// placeAmong finds a member among the first n. No other has its name.
+func (s *shape) placeAmong(n int, name string) int {
+	if n <= fewMembers {
+		return slices.IndexFunc(s.members[:n], func(m *member) bool { return m.name == name })
+	}
+	s.tabulate(n)
+	hash := hashed(name)
+	for i := hash; ; i++ {
+		switch found := s.table[i&uint32(len(s.table)-1)]; {
+		case found.at == 0:
+			return -1
+		case found.hash == hash && s.members[found.at-1].name == name:
+			return int(found.at - 1)
+		}
+	}
+}
+
+// tabulate brings the first n members into the table, which is at most half full.
+func (s *shape) tabulate(n int) {
+	if s.tabled >= n {
+		return
+	}
+	if len(s.table) < 2*n {
+		s.table, s.tabled = make([]slot, 1<<bits.Len(uint(2*n-1))), 0
+	}
+	mask := uint32(len(s.table) - 1)
+	for ; s.tabled < n; s.tabled++ {
+		hash := hashed(s.members[s.tabled].name)
+		i := hash
+		for s.table[i&mask].at != 0 {
+			i++
+		}
+		s.table[i&mask] = slot{hash, int32(s.tabled + 1)}
+	}
+}
+
+func (s *shape) member(name string) *member {
+	if i := s.place(name); i >= 0 {
+		return s.members[i]
+	}
+	return nil
+}
+
+// put adds a member, in place of one of its name. Shapes share their members,
+// so that none is changed.
+func (s *shape) put(m *member) {
+	if i := s.place(m.name); i >= 0 {
+		s.members[i] = m
+		return
+	}
+	s.add(m)
+}
+
+// add adds a member of a name that no other has.
+func (s *shape) add(m *member) { s.members = append(s.members, m) }
+
+// inherit adds what a nearer declaration does not have.
+func (s *shape) inherit(from *shape) {
+	before := len(s.members)
+	s.members = slices.Grow(s.members, len(from.members))
+	for _, m := range from.members {
+		if s.placeAmong(before, m.name) < 0 {
+			s.add(m)
+		}
+	}
+	if len(s.indexes) == 0 {
+		s.indexes = from.indexes
+	}
+	s.calls, s.news = append(s.calls, from.calls...), append(s.news, from.news...)
+	s.natives, s.bases = append(s.natives, from.natives...), append(s.bases, from.bases...)
+}
+
+// join adds what must hold too, as an intersection does.
+func (s *shape) join(from *shape) {
+	n := len(s.members)
+	s.members = slices.Grow(s.members, len(from.members))
+	for _, m := range from.members {
+		at := s.placeAmong(n, m.name)
+		if at < 0 {
+			s.add(m)
+			continue
+		}
+		before := s.members[at]
+		joined := *before
+		of, more := before.of, m.of
+		joined.of = &lazy{eval: func() Type { return intersect(of.get(), more.get()) }}
+		if before.typ == nil || m.typ == nil || Written(before.scope.Module, before.typ) != Written(m.scope.Module, m.typ) {
+			joined.typ = nil
+		}
+		joined.optional = before.optional && m.optional
+		joined.beside = append(slices.Clip(before.beside), m)
+		if before.native && !m.native || before.origin != "" && m.origin == "" && !m.native {
+			joined.native, joined.origin, joined.module, joined.node = m.native, m.origin, m.module, m.node
+		}
+		s.members[at] = &joined
+	}
+	s.indexes = append(s.indexes, from.indexes...)
+	s.calls, s.news = append(s.calls, from.calls...), append(s.news, from.news...)
+	s.natives, s.bases = append(s.natives, from.natives...), append(s.bases, from.bases...)
+}
+
+// each gives a shape with a change to each member.
+func (s *shape) each(change func(m *member)) *shape {
+	out := &shape{indexes: s.indexes, natives: s.natives, bases: s.bases, members: make([]*member, len(s.members))}
+	changed := make([]member, len(s.members))
+	for i, m := range s.members {
+		changed[i] = *m
+		change(&changed[i])
+		out.members[i] = &changed[i]
+	}
+	return out
+}
