@@ -105,7 +105,7 @@ func (r *relation) structural(from, to Type) Verdict {
 	case from == Type(Any), to == Type(Any):
 		return anyVerdict
 	}
-	if len(from.String()) == len(to.String()) && from.String() == to.String() {
+	if same(from, to) {
 		return yes
 	}
 	if n, ok := from.(*Named); ok && n.Own() && n.Name == "Content" {

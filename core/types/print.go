@@ -4,6 +4,7 @@ package types
 
 import (
 	"encoding/json"
+	"slices"
 	"strconv"
 	"strings"
 )
@@ -29,21 +30,197 @@ func (*Func) level() int     { return levelFunc }
 func (*Template) level() int { return levelPostfix }
 func (*Named) level() int    { return levelPostfix }
 
-// at prints t so that it can stand where at least the given level is needed.
-func at(t Type, level int) string {
-	if t.level() < level {
-		return "(" + t.String() + ")"
-	}
-	return t.String()
+// printer writes types one behind another. Sorted puts the members of unions and
+// intersections in the order of their texts.
+type printer struct {
+	strings.Builder
+	sorted bool
 }
 
-func (t Basic) String() string { return string(t) }
+func printed(t Type, sorted bool) string {
+	p := printer{sorted: sorted}
+	t.print(&p)
+	return p.String()
+}
 
-func (l *Literal) String() string {
-	if l.Of == String {
-		return Quote(l.Value)
+func (t Basic) String() string         { return string(t) }
+func (l *Literal) String() string      { return printed(l, false) }
+func (t *Union) String() string        { return printed(t, false) }
+func (t *Intersection) String() string { return printed(t, false) }
+func (t *Array) String() string        { return printed(t, false) }
+func (t *Tuple) String() string        { return printed(t, false) }
+func (t *Object) String() string       { return printed(t, false) }
+func (t *Func) String() string         { return printed(t, false) }
+func (t *Template) String() string     { return printed(t, false) }
+func (n *Named) String() string        { return printed(n, false) }
+
+// at prints t so that it can stand where at least the given level is needed.
+func (p *printer) at(t Type, level int) {
+	if t.level() >= level {
+		t.print(p)
+		return
 	}
-	return l.Value
+	p.WriteByte('(')
+	t.print(p)
+	p.WriteByte(')')
+}
+
+// each calls print for n things, with sep between them.
+func (p *printer) each(n int, sep string, print func(i int)) {
+	for i := range n {
+		if i > 0 {
+			p.WriteString(sep)
+		}
+		print(i)
+	}
+}
+
+// mark writes a word where it applies.
+func (p *printer) mark(yes bool, word string) {
+	if yes {
+		p.WriteString(word)
+	}
+}
+
+// members writes the members of a union or an intersection.
+func (p *printer) members(list []Type, sep string) {
+	if p.sorted {
+		texts := make(map[Type]string, len(list))
+		for _, t := range list {
+			texts[t] = printed(t, true)
+		}
+		list = slices.Clone(list)
+		slices.SortStableFunc(list, func(a, b Type) int { return strings.Compare(texts[a], texts[b]) })
+	}
+	p.each(len(list), sep, func(i int) { p.at(list[i], levelOperator) })
+}
+
+func (t Basic) print(p *printer) { p.WriteString(string(t)) }
+
+func (l *Literal) print(p *printer) {
+	if l.Of == String {
+		p.WriteString(Quote(l.Value))
+		return
+	}
+	p.WriteString(l.Value)
+}
+
+func (t *Union) print(p *printer)        { p.members(t.Members, " | ") }
+func (t *Intersection) print(p *printer) { p.members(t.Members, " & ") }
+
+func (t *Array) print(p *printer) {
+	p.mark(t.Readonly, "readonly ")
+	p.at(t.Elem, levelPostfix)
+	p.WriteString("[]")
+}
+
+func (t *Tuple) print(p *printer) {
+	p.mark(t.Readonly, "readonly ")
+	p.WriteByte('[')
+	p.each(len(t.Elems), ", ", func(i int) {
+		e := t.Elems[i]
+		p.mark(e.Rest, "...")
+		switch {
+		case e.Name != "":
+			p.WriteString(e.Name)
+			p.mark(e.Optional, "?")
+			p.WriteString(": ")
+			e.Type.print(p)
+		case e.Optional:
+			p.at(e.Type, levelPostfix)
+			p.WriteByte('?')
+		default:
+			e.Type.print(p)
+		}
+	})
+	p.WriteByte(']')
+}
+
+func (t *Object) print(p *printer) {
+	if len(t.Fields)+len(t.Indexes) == 0 {
+		p.WriteString("{}")
+		return
+	}
+	p.WriteString("{ ")
+	p.each(len(t.Indexes), "; ", func(i int) {
+		index := t.Indexes[i]
+		p.mark(index.Readonly, "readonly ")
+		p.WriteString("[key: ")
+		index.Key.print(p)
+		p.WriteString("]: ")
+		index.Value.print(p)
+	})
+	p.mark(len(t.Indexes) > 0 && len(t.Fields) > 0, "; ")
+	p.each(len(t.Fields), "; ", func(i int) {
+		f := t.Fields[i]
+		p.mark(f.Readonly, "readonly ")
+		if isWord(f.Name) {
+			p.WriteString(f.Name)
+		} else {
+			p.WriteString(Quote(f.Name))
+		}
+		p.mark(f.Optional, "?")
+		p.WriteString(": ")
+		f.Type.print(p)
+	})
+	p.WriteString(" }")
+}
+
+func (t *Func) print(p *printer) {
+	if len(t.TypeParams) > 0 {
+		p.WriteByte('<')
+		p.each(len(t.TypeParams), ", ", func(i int) {
+			tp := t.TypeParams[i]
+			p.WriteString(tp.Name)
+			if tp.Constraint != nil {
+				p.WriteString(" extends ")
+				tp.Constraint.print(p)
+			}
+			if tp.Default != nil {
+				p.WriteString(" = ")
+				tp.Default.print(p)
+			}
+		})
+		p.WriteByte('>')
+	}
+	p.WriteByte('(')
+	p.each(len(t.Params), ", ", func(i int) {
+		param := t.Params[i]
+		p.mark(param.Rest, "...")
+		p.WriteString(param.Name)
+		p.mark(param.Optional, "?")
+		p.WriteString(": ")
+		param.Type.print(p)
+	})
+	p.WriteString(") => ")
+	t.Result.print(p)
+}
+
+var escapedInTemplate = strings.NewReplacer("\\", "\\\\", "`", "\\`", "${", "\\${", "\n", "\\n", "\r", "\\r")
+
+func (t *Template) print(p *printer) {
+	p.WriteByte('`')
+	for i, text := range t.Texts {
+		p.WriteString(escapedInTemplate.Replace(text))
+		if i < len(t.Types) {
+			p.WriteString("${")
+			t.Types[i].print(p)
+			p.WriteByte('}')
+		}
+	}
+	p.WriteByte('`')
+}
+
+func (n *Named) print(p *printer) {
+	if n.From != "" {
+		p.WriteString("import(" + Quote(n.From) + ").")
+	}
+	p.WriteString(n.Name)
+	if len(n.Args) > 0 {
+		p.WriteByte('<')
+		p.each(len(n.Args), ", ", func(i int) { n.Args[i].print(p) })
+		p.WriteByte('>')
+	}
 }
 
 // Quote writes a string in the single quotes that the language prints.
@@ -82,136 +259,6 @@ func isPlain(s string) bool {
 		}
 	}
 	return true
-}
-
-func (t *Union) String() string        { return join(t.Members, " | ", levelOperator) }
-func (t *Intersection) String() string { return join(t.Members, " & ", levelOperator) }
-
-func join(list []Type, sep string, level int) string {
-	parts := make([]string, len(list))
-	for i, t := range list {
-		parts[i] = at(t, level)
-	}
-	return strings.Join(parts, sep)
-}
-
-func (t *Array) String() string {
-	if t.Readonly {
-		return "readonly " + at(t.Elem, levelPostfix) + "[]"
-	}
-	return at(t.Elem, levelPostfix) + "[]"
-}
-
-func (t *Tuple) String() string {
-	parts := make([]string, len(t.Elems))
-	for i, e := range t.Elems {
-		var s string
-		switch {
-		case e.Name != "" && e.Optional:
-			s = e.Name + "?: " + e.Type.String()
-		case e.Name != "":
-			s = e.Name + ": " + e.Type.String()
-		case e.Optional:
-			s = at(e.Type, levelPostfix) + "?"
-		default:
-			s = e.Type.String()
-		}
-		if e.Rest {
-			s = "..." + s
-		}
-		parts[i] = s
-	}
-	s := "[" + strings.Join(parts, ", ") + "]"
-	if t.Readonly {
-		return "readonly " + s
-	}
-	return s
-}
-
-func (t *Object) String() string {
-	if len(t.Fields)+len(t.Indexes) == 0 {
-		return "{}"
-	}
-	var parts []string
-	for _, index := range t.Indexes {
-		parts = append(parts, readonly(index.Readonly)+"[key: "+index.Key.String()+"]: "+index.Value.String())
-	}
-	for _, f := range t.Fields {
-		parts = append(parts, readonly(f.Readonly)+fieldName(f.Name)+optional(f.Optional)+": "+f.Type.String())
-	}
-	return "{ " + strings.Join(parts, "; ") + " }"
-}
-
-func readonly(yes bool) string {
-	if yes {
-		return "readonly "
-	}
-	return ""
-}
-
-func optional(yes bool) string {
-	if yes {
-		return "?"
-	}
-	return ""
-}
-
-func fieldName(name string) string {
-	if isWord(name) {
-		return name
-	}
-	return Quote(name)
-}
-
-func (t *Func) String() string {
-	var b strings.Builder
-	if len(t.TypeParams) > 0 {
-		parts := make([]string, len(t.TypeParams))
-		for i, p := range t.TypeParams {
-			parts[i] = p.Name
-			if p.Constraint != nil {
-				parts[i] += " extends " + p.Constraint.String()
-			}
-			if p.Default != nil {
-				parts[i] += " = " + p.Default.String()
-			}
-		}
-		b.WriteString("<" + strings.Join(parts, ", ") + ">")
-	}
-	parts := make([]string, len(t.Params))
-	for i, p := range t.Params {
-		parts[i] = p.Name + optional(p.Optional) + ": " + p.Type.String()
-		if p.Rest {
-			parts[i] = "..." + parts[i]
-		}
-	}
-	b.WriteString("(" + strings.Join(parts, ", ") + ") => " + t.Result.String())
-	return b.String()
-}
-
-func (t *Template) String() string {
-	var b strings.Builder
-	b.WriteByte('`')
-	for i, text := range t.Texts {
-		text = strings.NewReplacer("\\", "\\\\", "`", "\\`", "${", "\\${", "\n", "\\n", "\r", "\\r").Replace(text)
-		b.WriteString(text)
-		if i < len(t.Types) {
-			b.WriteString("${" + t.Types[i].String() + "}")
-		}
-	}
-	b.WriteByte('`')
-	return b.String()
-}
-
-func (n *Named) String() string {
-	s := n.Name
-	if n.From != "" {
-		s = "import(" + Quote(n.From) + ")." + n.Name
-	}
-	if len(n.Args) > 0 {
-		s += "<" + join(n.Args, ", ", levelFunc) + ">"
-	}
-	return s
 }
 
 func jsonString(s string) string {

@@ -14,6 +14,7 @@ import (
 // reads back to an equal type.
 type Type interface {
 	String() string
+	print(p *printer)
 	// level is how loosely the printed form binds; a looser one is put in parentheses.
 	level() int
 }
@@ -175,22 +176,26 @@ func unionOf(list []Type) Type {
 	return &Union{list}
 }
 
-// distinct gives a list without doubles, in its order. Texts are made only where
-// more than one type is composed: one alone has no double.
+// fewTypes are held against each other one by one; more are told apart by a table.
+const fewTypes = 12
+
+// distinct gives a list without doubles, in its order.
 func distinct(list []Type) []Type {
-	composed := 0
-	for _, t := range list {
-		if !simple(t) {
-			composed++
+	kept := make([]Type, 0, len(list))
+	if len(list) <= fewTypes {
+		for _, t := range list {
+			if !slices.ContainsFunc(kept, func(other Type) bool { return same(t, other) }) {
+				kept = append(kept, t)
+			}
 		}
+		return kept
 	}
 	seen := make(map[any]bool, len(list))
-	kept := list[:0:0]
 	for _, t := range list {
 		var key any = t
 		if l, ok := t.(*Literal); ok {
 			key = *l
-		} else if composed > 1 && !simple(t) {
+		} else if !simple(t) {
 			key = t.String()
 		}
 		if !seen[key] {
@@ -269,7 +274,7 @@ func Key(t Type) string {
 	if key, ok := keys.get(t); ok {
 		return key
 	}
-	key := sorted(t).String()
+	key := printed(t, true)
 	keys.put(t, key)
 	return key
 }
@@ -301,34 +306,6 @@ func (m *memory) put(t Type, key string) {
 		m.all = map[Type]string{}
 	}
 	m.all[t] = key
-}
-
-func sorted(t Type) Type {
-	switch t := t.(type) {
-	case *Union:
-		return &Union{sortedAll(t.Members)}
-	case *Intersection:
-		return &Intersection{sortedAll(t.Members)}
-	}
-	return mapInner(t, sorted)
-}
-
-func sortedAll(list []Type) []Type {
-	type keyed struct {
-		t    Type
-		text string
-	}
-	all := make([]keyed, len(list))
-	for i, t := range list {
-		t = sorted(t)
-		all[i] = keyed{t, t.String()}
-	}
-	slices.SortStableFunc(all, func(a, b keyed) int { return strings.Compare(a.text, b.text) })
-	out := make([]Type, len(list))
-	for i, k := range all {
-		out[i] = k.t
-	}
-	return out
 }
 
 // mapInner gives t with f applied to the types directly inside it.

@@ -7,6 +7,7 @@ import (
 	"os/exec"
 	"path/filepath"
 	"regexp"
+	"slices"
 	"strings"
 	"testing"
 )
@@ -354,6 +355,33 @@ func TestUnionsAndIntersections(t *testing.T) {
 		if got := test.got.String(); got != test.want {
 			t.Errorf("%d: %s, want %s", i, got, test.want)
 		}
+	}
+}
+
+// TestSameIsOneText holds that types are told apart as their texts are.
+func TestSameIsOneText(t *testing.T) {
+	list := []Type{}
+	for _, text := range judged {
+		if parsed, err := Parse(text); err == nil {
+			list = append(list, parsed, Substitute(parsed, map[string]Type{"T": String}), MustParse(parsed.String()))
+		}
+	}
+	alike := 0
+	for _, a := range list {
+		for _, b := range list {
+			if got, want := same(a, b), a.String() == b.String(); got != want {
+				t.Errorf("%s and %s are the same: %v", a, b, got)
+			} else if got {
+				alike++
+			}
+		}
+	}
+	if alike <= len(list) {
+		t.Errorf("of %d types only %d pairs are alike", len(list), alike)
+	}
+	// Doubles are found in short lists and in long ones.
+	if all := distinct(slices.Concat(list, list)); len(distinct(all)) != len(all) || len(all) > len(list)/2 {
+		t.Errorf("of %d types twice, %d are distinct", len(list), len(all))
 	}
 }
 
