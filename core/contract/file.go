@@ -10,7 +10,6 @@ import (
 	"io"
 	"reflect"
 	"regexp"
-	"slices"
 	"strconv"
 	"strings"
 	"unicode/utf8"
@@ -411,51 +410,6 @@ func compact(buf *bytes.Buffer, n *node) {
 		}
 		buf.WriteByte('}')
 	}
-}
-
-// face writes a tree as compact does, without words: two contracts that differ in
-// words only have one face.
-func face(buf *bytes.Buffer, n *node) {
-	switch n.kind {
-	case listNode:
-		buf.WriteByte('[')
-		for i, item := range n.list {
-			if i > 0 {
-				buf.WriteByte(',')
-			}
-			face(buf, item)
-		}
-		buf.WriteByte(']')
-	case mapNode:
-		fields := shown(n)
-		if len(fields) == 1 && fields[0].key == "type" && fields[0].value.kind == textNode {
-			face(buf, fields[0].value) // as it is written where nothing else is said
-			return
-		}
-		buf.WriteByte('{')
-		for i, e := range fields {
-			if i > 0 {
-				buf.WriteByte(',')
-			}
-			writeText(buf, e.key)
-			buf.WriteByte(':')
-			face(buf, e.value)
-		}
-		buf.WriteByte('}')
-	default:
-		compact(buf, n)
-	}
-}
-
-// shown lists the fields of a map that are no words and hold more than words.
-func shown(n *node) []entry {
-	silent := func(e entry) bool {
-		return e.words || !e.named && e.value.kind == mapNode && len(e.value.fields) > 0 && len(shown(e.value)) == 0
-	}
-	if !slices.ContainsFunc(n.fields, silent) {
-		return n.fields
-	}
-	return slices.DeleteFunc(slices.Clone(n.fields), silent)
 }
 
 // writeText writes a JSON string without escaping what only HTML needs escaped.

@@ -3,7 +3,6 @@
 package contract
 
 import (
-	"bytes"
 	"crypto/sha256"
 	"encoding/hex"
 	"reflect"
@@ -30,11 +29,9 @@ func (c *Contract) Canonical() *Contract {
 }
 
 func setKey[T any](v T) string {
-	var buf bytes.Buffer
-	if n := encode(reflect.ValueOf(&v).Elem(), contentForm); n != nil {
-		compact(&buf, n)
-	}
-	return buf.String()
+	var w canonical
+	w.value(reflect.ValueOf(&v).Elem())
+	return w.String()
 }
 
 func sortedBy[T any](list []T, key func(T) string) []T {
@@ -51,28 +48,24 @@ func sortedBy[T any](list []T, key func(T) string) []T {
 // one interface hash differ in nothing that an app can rely on; the hash of the
 // inside stands apart.
 func (c *Contract) Hashes() {
-	canonical := c.Canonical()
-	canonical.Axes = slices.Sorted(slices.Values(c.Axes))
-	tree := encode(reflect.ValueOf(canonical).Elem(), contentForm)
-	if tree == nil {
-		tree = &node{kind: mapNode}
+	sorted := c.Canonical()
+	sorted.Axes = slices.Sorted(slices.Values(c.Axes))
+	var w canonical
+	hash := func(v any) string {
+		w.Reset()
+		if w.value(reflect.ValueOf(v).Elem()) == nothing {
+			w.WriteString("{}")
+		}
+		return sum(w.Bytes())
 	}
-	var buf bytes.Buffer
-	compact(&buf, tree)
-	c.ContentHash = sum(buf.Bytes())
-	// How the interface is reached is in it; where it was published is not.
-	for i := range tree.fields {
-		tree.fields[i].words = tree.fields[i].words || tree.fields[i].key == "library"
-	}
-	buf.Reset()
-	face(&buf, tree)
-	c.InterfaceHash = sum(buf.Bytes())
-	c.InsideHash = ""
+	c.ContentHash, c.InsideHash = hash(sorted), ""
 	if len(c.Inside) > 0 {
-		buf.Reset()
-		compact(&buf, encode(reflect.ValueOf(&c.Inside).Elem(), contentForm))
-		c.InsideHash = sum(buf.Bytes())
+		c.InsideHash = hash(&c.Inside)
 	}
+	// How the interface is reached is in its hash; where it was published is not.
+	sorted.Library = ""
+	w.face = true
+	c.InterfaceHash = hash(sorted)
 }
 
 func sum(data []byte) string {

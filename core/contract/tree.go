@@ -29,8 +29,6 @@ type entry struct {
 	key   string
 	at    place.Position
 	value *node
-	words bool // left out of the interface hash
-	named bool // an entry by name: it counts even where nothing is said of it
 }
 
 type nodeKind uint8
@@ -216,7 +214,7 @@ func encodeStruct(v reflect.Value, f form) *node {
 		case info.keyed && f != listForm:
 			inner = byName(inner)
 		}
-		n.fields = append(n.fields, entry{key: info.key, value: inner, words: info.words})
+		n.fields = append(n.fields, entry{key: info.key, value: inner})
 	}
 	if len(n.fields) == 0 {
 		return nil
@@ -237,7 +235,7 @@ func byName(list *node) *node {
 				rest.fields = append(rest.fields, e)
 			}
 		}
-		n.fields = append(n.fields, entry{key: name, value: short(rest), named: true})
+		n.fields = append(n.fields, entry{key: name, value: short(rest)})
 	}
 	return n
 }

@@ -1,0 +1,178 @@
+// This file writes contracts in the form that their hashes are made of.
+
+package contract
+
+import (
+	"bytes"
+	"reflect"
+	"slices"
+	"strconv"
+)
+
+// canonical writes values as JSON without blanks, with the keys and in the order
+// of contract files, without positions. It writes straight from the model: every
+// contract of a library is hashed, and its tree would be thrown away at once.
+type canonical struct {
+	bytes.Buffer
+	face bool // without words: two contracts that differ in words only have one face
+}
+
+// said is what came of writing a value.
+type said uint8
+
+const (
+	nothing   said = iota // there is no value: nothing was written
+	wordsOnly             // words alone, which a face leaves out: {} was written
+	more
+)
+
+func (w *canonical) value(v reflect.Value) said {
+	if v.CanAddr() {
+		if s, ok := v.Addr().Interface().(shaped); ok {
+			n := s.encode(contentForm)
+			if n == nil {
+				return nothing
+			}
+			compact(&w.Buffer, n)
+			return more
+		}
+	}
+	switch v.Kind() {
+	case reflect.Struct:
+		return w.structure(v, false)
+	case reflect.Slice:
+		return w.list(v)
+	case reflect.Pointer:
+		if v.IsNil() {
+			return nothing
+		}
+		what := w.value(v.Elem())
+		if what == nothing && v.Elem().Kind() == reflect.Struct {
+			w.WriteString("{}")
+			what = more
+		}
+		return what
+	case reflect.String:
+		if v.Len() == 0 {
+			return nothing
+		}
+		writeText(&w.Buffer, v.String())
+	case reflect.Bool:
+		if !v.Bool() {
+			return nothing
+		}
+		w.WriteString("true")
+	case reflect.Int:
+		w.WriteString(strconv.FormatInt(v.Int(), 10))
+	default: // maps and values of any type
+		n := encode(v, contentForm)
+		if n == nil {
+			return nothing
+		}
+		compact(&w.Buffer, n)
+	}
+	return more
+}
+
+func (w *canonical) list(v reflect.Value) said {
+	if v.Len() == 0 {
+		return nothing
+	}
+	w.WriteByte('[')
+	for i := range v.Len() {
+		if i > 0 {
+			w.WriteByte(',')
+		}
+		if w.value(v.Index(i)) == nothing {
+			w.WriteString(map[reflect.Kind]string{reflect.Struct: "{}", reflect.String: `""`}[v.Index(i).Kind()])
+		}
+	}
+	w.WriteByte(']')
+	return more
+}
+
+// structure writes the fields of a struct; those of a named entry without its
+// name, and as its type alone where nothing else is said. So is what a face shows.
+func (w *canonical) structure(v reflect.Value, named bool) said {
+	start := w.Len()
+	w.WriteByte('{')
+	count, typeAlone, hidden := 0, -1, false
+	for _, info := range fieldsOf(v.Type()) {
+		field := v.Field(info.index)
+		switch {
+		case info.position || info.derived || named && info.key == "name":
+			continue
+		case w.face && info.words:
+			hidden = hidden || filled(field)
+			continue
+		}
+		before := w.Len()
+		if count > 0 {
+			w.WriteByte(',')
+		}
+		writeText(&w.Buffer, info.key)
+		w.WriteByte(':')
+		inner := w.Len()
+		what := nothing
+		if info.keyed {
+			what = w.byName(field)
+		} else {
+			what = w.value(field)
+		}
+		if what == nothing || what == wordsOnly && w.face {
+			hidden = hidden || what == wordsOnly
+			w.Truncate(before)
+			continue
+		}
+		count++
+		typeAlone = -1
+		if count == 1 && info.key == "type" && w.Bytes()[inner] == '"' {
+			typeAlone = inner
+		}
+	}
+	switch {
+	case count == 0 && !hidden && !named:
+		w.Truncate(start)
+		return nothing
+	case typeAlone >= 0 && (named || w.face):
+		text := bytes.Clone(w.Bytes()[typeAlone:])
+		w.Truncate(start)
+		w.Write(text)
+		return more
+	}
+	w.WriteByte('}')
+	if count == 0 && hidden {
+		return wordsOnly
+	}
+	return more
+}
+
+// byName writes a list of named entries as a map by name. What is named counts
+// even where words alone are said of it.
+func (w *canonical) byName(v reflect.Value) said {
+	if v.Len() == 0 {
+		return nothing
+	}
+	name := slices.IndexFunc(fieldsOf(v.Type().Elem()), func(info fieldInfo) bool { return info.key == "name" })
+	at := fieldsOf(v.Type().Elem())[name].index
+	w.WriteByte('{')
+	for i := range v.Len() {
+		if i > 0 {
+			w.WriteByte(',')
+		}
+		writeText(&w.Buffer, v.Index(i).Field(at).String())
+		w.WriteByte(':')
+		w.structure(v.Index(i), true)
+	}
+	w.WriteByte('}')
+	return more
+}
+
+// filled reports whether a field holds anything that is written.
+func filled(v reflect.Value) bool {
+	switch v.Kind() {
+	case reflect.String, reflect.Slice, reflect.Map:
+		return v.Len() > 0
+	}
+	return !v.IsZero()
+}
