@@ -296,6 +296,13 @@ func (s *Set) Patterns() (found []Entry, more bool) {
 // maxPatterns bounds the modules that patterns give out.
 const maxPatterns = 400
 
+// Alone reports whether the package at the root of a source does not say that
+// the source holds others.
+func (m *Manifest) Alone(fsys fs.FS) bool {
+	_, err := fs.Stat(fsys, "pnpm-workspace.yaml")
+	return m.Workspaces == nil && err != nil
+}
+
 // entry finds one module of the package, through patterns too.
 func (m *Manifest) entry(module string) (Entry, bool) {
 	return m.find(module, conditions, m.Entries())

@@ -63,7 +63,9 @@ func (s *Set) installed(from, name string) (string, bool) {
 	}
 	if s.siblings == nil {
 		s.mu.Lock()
-		s.siblings, _ = Packages(s.FS) // without it, nothing stands beside the package
+		if s.Dir != "." || !s.Manifest.Alone(s.FS) {
+			s.siblings, _ = Packages(s.FS) // without it, nothing stands beside the package
+		}
 		if s.siblings == nil {
 			s.siblings = map[string]string{}
 		}

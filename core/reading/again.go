@@ -105,8 +105,9 @@ func (a *rereading) read(e entry) {
 	if a.o.Kept != nil && len(a.list) == 0 && a.early == nil {
 		a.early = append([]contract.Unread{}, r.log.Unread...)
 	}
-	// Without a place to keep it, it is thrown away.
-	r.log = &kept{Module: e.module, Name: e.name, Symbol: e.symbol.Name, Seen: map[string]int{}}
+	if a.o.Kept != nil {
+		r.log = &kept{Module: e.module, Name: e.name, Symbol: e.symbol.Name, Seen: map[string]int{}}
+	}
 	first, exports, conflicts, found := len(r.listing.Components), len(r.listing.Exports), len(r.conflicts), len(r.found)
 	r.noteReadable(e)
 	if !a.chosen.reads(r, e) {

@@ -76,8 +76,8 @@ func (r *reader) reactExport(e entry) bool {
 	if names.IsHook(name) {
 		return r.hook(name, e)
 	}
-	if !names.MayBeComponent(name) {
-		return false
+	if !names.MayBeComponent(name) || r.others[otherKey(e)] {
+		return false // it was looked at before
 	}
 	export := contract.Export{Module: e.module, Name: e.name, Kind: "named"}
 	if e.name == "default" {
@@ -251,9 +251,11 @@ func (r *reader) rel(p place.Place) place.Place {
 // noteSeen notes that the next component listed is that of a declaration.
 func (r *reader) noteSeen(key string) {
 	i := len(r.listing.Components)
-	_, before := r.seen[key]
-	if _, ours := r.log.Seen[key]; ours || !before {
-		r.log.Seen[key] = i
+	if r.log != nil {
+		_, before := r.seen[key]
+		if _, ours := r.log.Seen[key]; ours || !before {
+			r.log.Seen[key] = i
+		}
 	}
 	r.seen[key] = i
 }
@@ -297,8 +299,10 @@ func (r *reader) exportPlace(e entry) place.Place {
 	if e.symbol.Module != nil {
 		return place.Place{File: r.set.Rel(e.symbol.Module.Path), Line: 1, Column: 1}
 	}
-	if file, ok := r.set.Entry(e.module); ok {
-		return r.exported(r.set.Module(file), e.name)
+	for _, s := range r.starts {
+		if s.Module == e.module {
+			return r.exported(r.set.Module(s.File), e.name)
+		}
 	}
 	return place.Place{File: r.set.Rel(r.set.Manifest.Path), Line: 1, Column: 1}
 }
@@ -641,20 +645,33 @@ func (r *reader) parts(c *contract.Contract, m *made) []*contract.Contract {
 	return read
 }
 
+// otherKey is the declaration that an exported name stands for, "" where it was
+// renamed on its way.
+func otherKey(e entry) string {
+	if e.symbol.Module == nil || e.symbol.Name != e.name {
+		return ""
+	}
+	return e.symbol.Module.Path + "#" + e.name
+}
+
 // otherExport lists an exported name that is no component.
 func (r *reader) otherExport(e entry) {
 	x := contract.Exported{Name: e.name, Kind: "constant"}
 	if e.symbol.Module == nil {
 		return
 	}
-	if e.symbol.Name == e.name {
-		key := e.symbol.Module.Path + "#" + e.name
-		if _, known := r.others[key]; known {
+	if key := otherKey(e); key != "" {
+		known := r.others[key]
+		r.others[key] = true
+		switch {
+		case r.log != nil && known:
 			r.log.Skipped = append(r.log.Skipped, key)
+		case r.log != nil:
+			r.log.Others = append(r.log.Others, key)
+		}
+		if known {
 			return
 		}
-		r.others[key] = true
-		r.log.Others = append(r.log.Others, key)
 	}
 	for _, d := range e.symbol.Decls {
 		at := r.at(e.symbol.Module, d.Node)

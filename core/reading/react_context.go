@@ -435,7 +435,9 @@ func (r *reader) noteReadable(e entry) {
 	}
 	for _, key := range list {
 		r.readable[key] = true
-		r.log.Readable = append(r.log.Readable, key)
+	}
+	if r.log != nil {
+		r.log.Readable = append(r.log.Readable, list...)
 	}
 }
 

@@ -81,7 +81,7 @@ func Find(fsys fs.FS, name string) (string, error) {
 	if err != nil && !errors.Is(err, fs.ErrNotExist) {
 		return "", err
 	}
-	if name == "" && err == nil && root.Workspaces == nil {
+	if name == "" && err == nil && root.Alone(fsys) {
 		return ".", nil // it does not say that it holds others
 	}
 	packages, err := modules.Packages(fsys)
