@@ -82,17 +82,27 @@ func (p *printer) mark(yes bool, word string) {
 	}
 }
 
-// members writes the members of a union or an intersection.
+// members writes the members of a union or an intersection. Each is written
+// once, however deep it stands.
 func (p *printer) members(list []Type, sep string) {
-	if p.sorted {
-		texts := make(map[Type]string, len(list))
-		for _, t := range list {
-			texts[t] = printed(t, true)
-		}
-		list = slices.Clone(list)
-		slices.SortStableFunc(list, func(a, b Type) int { return strings.Compare(texts[a], texts[b]) })
+	if !p.sorted {
+		p.each(len(list), sep, func(i int) { p.at(list[i], levelOperator) })
+		return
 	}
-	p.each(len(list), sep, func(i int) { p.at(list[i], levelOperator) })
+	type member struct {
+		text  string
+		level int
+	}
+	all := make([]member, len(list))
+	for i, t := range list {
+		all[i] = member{printed(t, true), t.level()}
+	}
+	slices.SortStableFunc(all, func(a, b member) int { return strings.Compare(a.text, b.text) })
+	p.each(len(all), sep, func(i int) {
+		p.mark(all[i].level < levelOperator, "(")
+		p.WriteString(all[i].text)
+		p.mark(all[i].level < levelOperator, ")")
+	})
 }
 
 func (t Basic) print(p *printer) { p.WriteString(string(t)) }

@@ -422,6 +422,23 @@ func TestReasons(t *testing.T) {
 	}
 }
 
+// TestDeepTypesAreWrittenOnce holds that the cost of a key does not double with
+// each level.
+func TestDeepTypesAreWrittenOnce(t *testing.T) {
+	const levels = 60
+	deep := "string"
+	for range levels {
+		deep = "({ a: " + deep + " } | 'x')"
+	}
+	key := Key(MustParse(deep))
+	if got, want := strings.Count(key, "{ a: "), levels; got != want {
+		t.Errorf("the key holds %d of %d levels", got, want)
+	}
+	if again := Key(MustParse(key)); again != key {
+		t.Errorf("the key of a key differs")
+	}
+}
+
 // TestLargeTypesAreGivenUp holds that a question about hostile types ends.
 func TestLargeTypesAreGivenUp(t *testing.T) {
 	var b strings.Builder
