@@ -27,18 +27,52 @@ type shape struct {
 type member struct {
 	name     string
 	of       *lazy // without the undefined that an optional one adds
-	typ      syntax.Type
-	scope    *Scope // of typ
-	optional bool
-	readonly bool
-	numeric  bool   // its key is a number
-	unsure   bool   // whether it is optional is not known
-	native   bool   // of a set of native attributes
-	origin   string // "" for that of the module
+	written  *lazy // what the source says of its type; nil where it is made of others
 	module   *modules.Module
 	node     syntax.Node
+	rest     *rarely // nil for most
+	optional bool
+	readonly bool
+	numeric  bool // its key is a number
+	unsure   bool // whether it is optional is not known
+	native   bool // of a set of native attributes
+}
+
+// rarely is what few members have. Copies of a member share it.
+type rarely struct {
+	origin   string      // "" for that of the module
 	beside   []*member   // declarations that hold too
 	fallback syntax.Expr // what it is where it is not given, nil where that is not said here
+}
+
+// more gives what is said of m rarely.
+func (m *member) more() rarely {
+	if m.rest == nil {
+		return rarely{}
+	}
+	return *m.rest
+}
+
+// say changes what is said of m, and of no copy of it.
+func (m *member) say(change func(r *rarely)) {
+	rest := m.more()
+	change(&rest)
+	m.rest = &rest
+}
+
+// property is a member whose type is written, in one piece.
+type property struct {
+	member
+	lazy
+}
+
+// declare gives a property its type as written.
+func (p *property) declare(e *Evaluator, t syntax.Type, s *Scope) {
+	p.lazy = lazy{e: e, node: t, scope: s}
+	p.of = &p.lazy
+	if t != nil {
+		p.written = &p.lazy
+	}
 }
 
 // index is an index signature.
@@ -150,14 +184,17 @@ func (s *shape) join(from *shape) {
 		joined := *before
 		of, more := before.of, m.of
 		joined.of = &lazy{eval: func() Type { return intersect(of.get(), more.get()) }}
-		if before.typ == nil || m.typ == nil || Written(before.scope.Module, before.typ) != Written(m.scope.Module, m.typ) {
-			joined.typ = nil
+		if before.written == nil || m.written == nil || before.written.node != m.written.node && before.written.text() != m.written.text() {
+			joined.written = nil
 		}
 		joined.optional = before.optional && m.optional
-		joined.beside = append(slices.Clip(before.beside), m)
-		if before.native && !m.native || before.origin != "" && m.origin == "" && !m.native {
-			joined.native, joined.origin, joined.module, joined.node = m.native, m.origin, m.module, m.node
-		}
+		joined.say(func(r *rarely) {
+			r.beside = append(slices.Clip(r.beside), m)
+			if origin := m.more().origin; before.native && !m.native || r.origin != "" && origin == "" && !m.native {
+				r.origin = origin
+				joined.native, joined.module, joined.node = m.native, m.module, m.node
+			}
+		})
 		s.members[at] = &joined
 	}
 	s.indexes = append(s.indexes, from.indexes...)

@@ -323,6 +323,7 @@ func (e *Evaluator) typeOfParam(p *syntax.Param, s *Scope) *lazy {
 
 // members adds the members of an object type.
 func (e *Evaluator) members(to *shape, t *syntax.ObjectType, s *Scope) {
+	properties := make([]property, min(len(t.Members), maxMembers))
 	for i, m := range t.Members {
 		if i == maxMembers {
 			to.bases = append(to.bases, e.base(e.odd(s, m, "there are more than %d members; those from here on are left out", maxMembers)))
@@ -350,7 +351,8 @@ func (e *Evaluator) members(to *shape, t *syntax.ObjectType, s *Scope) {
 			to.bases = append(to.bases, e.base(e.odd(s, m, "the name of this member is worked out when it runs")))
 			continue
 		}
-		made := &member{name: name, numeric: isNumber(m.Key), optional: m.Optional, readonly: m.Modifiers.Has(syntax.Readonly), module: s.Module, node: m}
+		made := &properties[i].member
+		*made = member{name: name, numeric: isNumber(m.Key), optional: m.Optional, readonly: m.Modifiers.Has(syntax.Readonly), module: s.Module, node: m}
 		switch {
 		case m.Kind == syntax.SetMember:
 			if to.member(name) == nil && len(m.Params) > 0 {
@@ -366,7 +368,7 @@ func (e *Evaluator) members(to *shape, t *syntax.ObjectType, s *Scope) {
 			}
 			made.of = known(function(sig))
 		default:
-			made.of, made.typ, made.scope = e.later(m.Type, s), m.Type, s
+			properties[i].declare(e, m.Type, s)
 		}
 		to.put(made)
 	}

@@ -146,7 +146,7 @@ next:
 			joined.native = joined.native && o.native
 			ofs = append(ofs, o.of)
 		}
-		joined.typ = nil
+		joined.written = nil
 		joined.of = &lazy{eval: func() Type {
 			var all []Type
 			for _, of := range ofs {
@@ -421,7 +421,7 @@ func (e *Evaluator) mapKey(made *shape, t *syntax.MappedType, s *Scope, key Type
 			m := &member{name: name.value, numeric: name.of == types.Number, module: s.Module, node: t}
 			if before != nil {
 				*m = *before
-				m.name, m.typ = name.value, nil
+				m.name, m.written = name.value, nil
 			}
 			optional := m.optional
 			switch t.OptionalMark {
@@ -549,7 +549,7 @@ func (e *Evaluator) pick(of, keys Type) Type {
 			}
 			slices.Sort(left)
 			for _, name := range left {
-				m := &member{name: name, optional: true, unsure: true, origin: from.bases[0].From, of: known(&odd{at: from.bases[0].At, name: name, why: "its type is declared in " + orNot(from.bases[0].From)})}
+				m := &member{name: name, optional: true, unsure: true, rest: &rarely{origin: from.bases[0].From}, of: known(&odd{at: from.bases[0].At, name: name, why: "its type is declared in " + orNot(from.bases[0].From)})}
 				made.put(m)
 			}
 		}
@@ -591,7 +591,8 @@ func settleNatives(from, made *shape) []Native {
 	if left*2 <= all {
 		for _, m := range made.members {
 			if m.native {
-				m.native, m.origin = false, "dom"
+				m.native = false
+				m.say(func(r *rarely) { r.origin = "dom" })
 			}
 		}
 		return nil
@@ -648,7 +649,8 @@ func (e *Evaluator) classMember(to *shape, m *syntax.ClassMember, s *Scope) {
 	if !ok {
 		return
 	}
-	made := &member{name: name, optional: m.Optional, readonly: m.Modifiers.Has(syntax.Readonly), module: s.Module, node: m}
+	property := &property{member: member{name: name, optional: m.Optional, readonly: m.Modifiers.Has(syntax.Readonly), module: s.Module, node: m}}
+	made := &property.member
 	fn, _ := m.Value.(*syntax.Func)
 	switch {
 	case m.Kind == syntax.MethodMember && fn != nil:
@@ -668,7 +670,7 @@ func (e *Evaluator) classMember(to *shape, m *syntax.ClassMember, s *Scope) {
 		}
 		made.of = e.typeOfParam(fn.Params[0], s)
 	case m.Type != nil:
-		made.of, made.typ, made.scope = e.later(m.Type, s), m.Type, s
+		property.declare(e, m.Type, s)
 	default:
 		made.of = &lazy{eval: func() Type { return widen(e.Expr(m.Value, s)) }}
 	}

@@ -200,8 +200,8 @@ func (e *Evaluator) listed(list []*member, count int) Member {
 		if m.node == nil || m.module == nil {
 			continue
 		}
-		if m.fallback != nil {
-			out.Default, out.In = m.fallback, m.module
+		if fallback := m.more().fallback; fallback != nil {
+			out.Default, out.In = fallback, m.module
 		}
 		if out.At.File == "" {
 			out.At = m.module.Place(m.node)
@@ -232,15 +232,15 @@ func (e *Evaluator) listed(list []*member, count int) Member {
 	if out.At.File == "" && len(e.Odd) > said {
 		out.At = e.Odd[said].At
 	}
-	if len(list) == 1 && first.typ != nil && stands(first.typ, first.scope) {
-		out.Written = Written(first.scope.Module, first.typ)
+	if len(list) == 1 && first.written != nil && stands(first.written.node, first.written.scope) {
+		out.Written = first.written.text()
 	}
 	return out
 }
 
 // origin says where a member comes from, "" for the package being read.
 func (e *Evaluator) origin(m *member) string {
-	for _, other := range m.beside {
+	for _, other := range m.more().beside {
 		if e.origin(other) == "" {
 			return "" // declared here too
 		}
@@ -248,8 +248,8 @@ func (e *Evaluator) origin(m *member) string {
 	switch {
 	case m.native:
 		return "dom"
-	case m.origin != "" || m.module == nil:
-		return m.origin
+	case m.more().origin != "" || m.module == nil:
+		return m.more().origin
 	}
 	if known := e.known(m.module); known != "" {
 		return known

@@ -61,7 +61,7 @@ func (e *Evaluator) substitute(t Type, by map[*param]Type, depth int) Type {
 		made := &object{name: t.name, key: t.key, args: all(t.args), opaque: t.opaque, from: t.from}
 		made.fill = func() *shape {
 			from := t.get()
-			out := from.each(func(m *member) { m.of, m.typ = e.replaced(m.of, by), nil })
+			out := from.each(func(m *member) { m.of, m.written = e.replaced(m.of, by), nil })
 			out.indexes = nil
 			for _, i := range from.indexes {
 				out.indexes = append(out.indexes, index{e.replaced(i.key, by), e.replaced(i.of, by), i.readonly})

@@ -142,12 +142,19 @@ type element struct {
 	optional, rest bool
 }
 
-// lazy is a type that is evaluated when it is first looked at.
+// lazy is a type that is evaluated when it is first looked at: by eval, or from
+// what the source says.
 type lazy struct {
-	eval func() Type
-	t    Type
-	busy bool
+	t     Type
+	eval  func() Type
+	e     *Evaluator
+	node  syntax.Type // as written, nil where eval says what it is
+	scope *Scope      // of node
+	busy  bool
 }
+
+// text is the type as the source writes it.
+func (l *lazy) text() string { return Written(l.scope.Module, l.node) }
 
 // get evaluates the type. A type that needs itself to be known is odd.
 func (l *lazy) get() Type {
@@ -156,7 +163,11 @@ func (l *lazy) get() Type {
 			return &odd{why: "the type is defined by itself"}
 		}
 		l.busy = true
-		l.t = l.eval()
+		if l.eval != nil {
+			l.t = l.eval()
+		} else {
+			l.t = l.e.Type(l.node, l.scope)
+		}
 		l.busy, l.eval = false, nil
 	}
 	return l.t
@@ -165,7 +176,7 @@ func (l *lazy) get() Type {
 func known(t Type) *lazy { return &lazy{t: t} }
 
 func (e *Evaluator) later(t syntax.Type, s *Scope) *lazy {
-	return &lazy{eval: func() Type { return e.Type(t, s) }}
+	return &lazy{e: e, node: t, scope: s}
 }
 
 // settledOn gives what a type is when the app chooses nothing.

@@ -80,7 +80,7 @@ func (e *Evaluator) axes(table, defaults *syntax.Object, m *modules.Module) Type
 			}
 			x := &member{name: name, of: known(unite(append(all, wordNull)...)), optional: true, module: m, node: axis}
 			if defaults != nil {
-				x.fallback = bareValue(defaults, name)
+				x.say(func(r *rarely) { r.fallback = bareValue(defaults, name) })
 			}
 			made.put(x)
 		}
