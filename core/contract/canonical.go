@@ -7,6 +7,7 @@ import (
 	"reflect"
 	"slices"
 	"strconv"
+	"sync"
 )
 
 // canonical writes values as JSON without blanks, with the keys and in the order
@@ -16,6 +17,9 @@ type canonical struct {
 	bytes.Buffer
 	face bool // without words: two contracts that differ in words only have one face
 }
+
+// writers are used again: their buffers have grown to the size of contracts.
+var writers = sync.Pool{New: func() any { return &canonical{} }}
 
 // said is what came of writing a value.
 type said uint8

@@ -50,7 +50,9 @@ func sortedBy[T any](list []T, key func(T) string) []T {
 func (c *Contract) Hashes() {
 	sorted := c.Canonical()
 	sorted.Axes = slices.Sorted(slices.Values(c.Axes))
-	var w canonical
+	w := writers.Get().(*canonical)
+	defer writers.Put(w)
+	w.face = false
 	hash := func(v any) string {
 		w.Reset()
 		if w.value(reflect.ValueOf(v).Elem()) == nothing {

@@ -7,6 +7,7 @@ import (
 	"encoding/hex"
 	"fmt"
 	"sort"
+	"strings"
 	"unicode/utf8"
 )
 
@@ -53,9 +54,10 @@ func (p Place) Less(q Place) bool {
 type Lines struct {
 	text   string
 	starts []int
+	ascii  bool // each byte is one UTF-16 unit
 	// units[i] is how many UTF-16 units stand before byte i*stride, so that a
 	// long line is not counted through for each position; nil where the text is
-	// no UTF-8.
+	// no UTF-8, or has no need of it.
 	units []int
 }
 
@@ -64,9 +66,12 @@ const stride = 512
 
 // NewLines indexes the line starts of text. A line ends at \n, \r\n or \r.
 func NewLines(text string) *Lines {
-	starts := []int{0}
+	starts := append(make([]int, 0, 1+strings.Count(text, "\n")), 0)
+	var bits byte
 	for i := 0; i < len(text); i++ {
-		switch text[i] {
+		b := text[i]
+		bits |= b
+		switch b {
 		case '\n':
 			starts = append(starts, i+1)
 		case '\r':
@@ -76,8 +81,8 @@ func NewLines(text string) *Lines {
 			starts = append(starts, i+1)
 		}
 	}
-	l := &Lines{text: text, starts: starts}
-	if utf8.ValidString(text) {
+	l := &Lines{text: text, starts: starts, ascii: bits < utf8.RuneSelf}
+	if !l.ascii && utf8.ValidString(text) {
 		l.units = make([]int, 0, len(text)/stride+1)
 		for i := 0; i < len(text); i += stride {
 			before := 0
@@ -121,6 +126,9 @@ func (l *Lines) unitsTo(offset int) int {
 func (l *Lines) Position(offset int) Position {
 	offset = max(0, min(offset, len(l.text)))
 	line := sort.SearchInts(l.starts, offset+1) - 1
+	if l.ascii {
+		return Position{line + 1, offset - l.starts[line] + 1}
+	}
 	if l.units != nil {
 		return Position{line + 1, l.unitsTo(offset) - l.unitsTo(l.starts[line]) + 1}
 	}

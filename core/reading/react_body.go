@@ -685,7 +685,9 @@ var (
 // parseDoc takes the text and the @deprecated tag out of a documentation comment.
 func parseDoc(comment string) doc {
 	var d doc
-	comment = docInline.ReplaceAllString(comment, "\n@$1")
+	if strings.Contains(comment, " @") || strings.Contains(comment, "\t@") {
+		comment = docInline.ReplaceAllString(comment, "\n@$1")
+	}
 	text, tags, _ := strings.Cut("\n"+comment, "\n@")
 	d.text = strings.TrimSpace(text)
 	for _, tag := range strings.Split(tags, "\n@") {
