@@ -8,6 +8,8 @@ import (
 	"slices"
 	"strconv"
 	"sync"
+
+	"steadysocket/core/types"
 )
 
 // canonical writes values as JSON without blanks, with the keys and in the order
@@ -32,8 +34,15 @@ const (
 
 func (w *canonical) value(v reflect.Value) said {
 	if v.CanAddr() {
-		if s, ok := v.Addr().Interface().(shaped); ok {
-			n := s.encode(contentForm)
+		switch x := v.Addr().Interface().(type) {
+		case *Type:
+			if x.T == nil {
+				return nothing
+			}
+			writeText(&w.Buffer, types.Key(x.T))
+			return more
+		case shaped:
+			n := x.encode(contentForm)
 			if n == nil {
 				return nothing
 			}

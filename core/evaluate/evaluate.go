@@ -99,22 +99,30 @@ const (
 type Scope struct {
 	Module *modules.Module
 	outer  *Scope
-	types  map[string]Type
+	types  []binding
 	values map[string]*lazy
+}
+
+// binding is what the name of a type stands for.
+type binding struct {
+	name string
+	of   Type
 }
 
 // In is the scope at the top of a module.
 func In(m *modules.Module) *Scope { return &Scope{Module: m} }
 
 // with is the scope in which type names stand for types.
-func (s *Scope) with(bound map[string]Type) *Scope {
+func (s *Scope) with(bound ...binding) *Scope {
 	return &Scope{Module: s.Module, outer: s, types: bound}
 }
 
 func (s *Scope) typeOf(name string) (Type, bool) {
 	for ; s != nil; s = s.outer {
-		if t, ok := s.types[name]; ok {
-			return t, true
+		for i := range s.types {
+			if s.types[i].name == name {
+				return s.types[i].of, true
+			}
 		}
 	}
 	return nil, false
@@ -140,38 +148,49 @@ func (e *Evaluator) free(s *Scope, params []*syntax.TypeParam) (*Scope, []*param
 	if len(params) == 0 {
 		return s, nil
 	}
-	inner := s.with(map[string]Type{})
-	var list []*param
-	for _, p := range params {
-		made := &param{name: p.Name.Name}
-		if p.Constraint != nil {
-			made.constraint = e.later(p.Constraint, inner)
-		}
-		if p.Default != nil {
-			made.fallback = e.later(p.Default, inner)
-		}
-		inner.types[p.Name.Name] = made
-		list = append(list, made)
+	inner := s.with(make([]binding, len(params))...)
+	list := make([]*param, len(params))
+	for i, p := range params {
+		list[i] = e.param(p, inner)
+		inner.types[i] = binding{p.Name.Name, list[i]}
 	}
 	return inner, list
 }
 
-// bind is the scope of a generic declaration with its arguments; a missing
-// argument is the parameter's default, or the parameter itself.
-func (e *Evaluator) bind(m *modules.Module, params []*syntax.TypeParam, args []Type) *Scope {
+func (e *Evaluator) param(p *syntax.TypeParam, s *Scope) *param {
+	made := &param{name: p.Name.Name}
+	if p.Constraint != nil {
+		made.constraint = e.later(p.Constraint, s)
+	}
+	if p.Default != nil {
+		made.fallback = e.later(p.Default, s)
+	}
+	return made
+}
+
+// bind is the scope of a generic declaration with its arguments, and what more
+// is bound in it; a missing argument is the parameter's default, or the parameter
+// itself.
+func (e *Evaluator) bind(m *modules.Module, params []*syntax.TypeParam, args []Type, more ...binding) *Scope {
 	scope := In(m)
-	if len(params) == 0 {
+	if len(params)+len(more) == 0 {
 		return scope
 	}
-	inner, _ := e.free(scope, params)
+	inner := scope.with(make([]binding, len(params), len(params)+len(more))...)
 	for i, p := range params {
-		switch {
-		case i < len(args):
-			inner.types[p.Name.Name] = args[i]
-		case p.Default != nil:
-			inner.types[p.Name.Name] = e.Type(p.Default, inner)
+		inner.types[i].name = p.Name.Name
+		if i < len(args) {
+			inner.types[i].of = args[i]
+		} else {
+			inner.types[i].of = e.param(p, inner)
 		}
 	}
+	for i := len(args); i < len(params); i++ {
+		if params[i].Default != nil {
+			inner.types[i].of = e.Type(params[i].Default, inner)
+		}
+	}
+	inner.types = append(inner.types, more...)
 	return inner
 }
 

@@ -242,7 +242,7 @@ func (e *Evaluator) conditional(t *syntax.ConditionalType, s *Scope) Type {
 				for _, m := range members {
 					inner := s
 					if len(members) > 1 {
-						inner = s.with(map[string]Type{id.Name: m})
+						inner = s.with(binding{id.Name, m})
 					}
 					all = append(all, e.choose(t, inner, m))
 				}
@@ -272,26 +272,24 @@ func (e *Evaluator) choose(t *syntax.ConditionalType, s *Scope, check Type) Type
 	vars, names := e.inferred(t.Extends)
 	inner := s
 	if len(vars) > 0 {
-		bound := map[string]Type{}
+		with := s.with(make([]binding, len(vars))...)
 		for i, v := range vars {
-			bound[names[i]] = v
+			with.types[i] = binding{names[i], v}
 		}
-		with := s.with(bound)
 		found := asking(vars)
 		e.infer(check, e.Type(t.Extends, with), found, 0)
 		if e.looks > maxLooks {
 			return e.odd(s, t, "what %s is made of is too much to infer from", Clip(Written(s.Module, t.Check)))
 		}
-		bound = map[string]Type{}
+		inner = s.with(make([]binding, len(vars))...)
 		for i, v := range vars {
-			bound[names[i]] = wordUnknown
+			inner.types[i] = binding{names[i], wordUnknown}
 			if t := found[v].settle(); t != nil {
-				bound[names[i]] = t
+				inner.types[i].of = t
 			} else if v.constraint != nil {
-				bound[names[i]] = v.constraint.get()
+				inner.types[i].of = v.constraint.get()
 			}
 		}
-		inner = s.with(bound)
 	}
 	if check == Type(wordAny) {
 		return unite(e.Type(t.Then, inner), e.Type(t.Else, s))

@@ -14,7 +14,7 @@ import (
 // shape is a type taken apart.
 type shape struct {
 	members []*member
-	table   []slot // of the first tabled members by name, made when it is asked for
+	table   []int32 // of the first tabled members by name, made when it is asked for
 	tabled  int
 	indexes []index
 	calls   []*signature
@@ -81,13 +81,6 @@ type index struct {
 	readonly bool
 }
 
-// slot is one place of a table of names with open addressing: the hash of a
-// name and the place of its member, counted from 1; 0 is free.
-type slot struct {
-	hash uint32
-	at   int32
-}
-
 var seed = maphash.MakeSeed()
 
 func hashed(name string) uint32 { return uint32(maphash.String(seed, name)) }
@@ -104,33 +97,32 @@ func (s *shape) placeAmong(n int, name string) int {
 		return slices.IndexFunc(s.members[:n], func(m *member) bool { return m.name == name })
 	}
 	s.tabulate(n)
-	hash := hashed(name)
-	for i := hash; ; i++ {
-		switch found := s.table[i&uint32(len(s.table)-1)]; {
-		case found.at == 0:
+	for i := hashed(name); ; i++ {
+		switch at := s.table[i&uint32(len(s.table)-1)]; {
+		case at == 0:
 			return -1
-		case found.hash == hash && s.members[found.at-1].name == name:
-			return int(found.at - 1)
+		case s.members[at-1].name == name:
+			return int(at - 1)
 		}
 	}
 }
 
-// tabulate brings the first n members into the table, which is at most half full.
+// tabulate brings the first n members into the table: open addressing, at most
+// half full. It holds places counted from 1; 0 is free.
 func (s *shape) tabulate(n int) {
 	if s.tabled >= n {
 		return
 	}
 	if len(s.table) < 2*n {
-		s.table, s.tabled = make([]slot, 1<<bits.Len(uint(2*n-1))), 0
+		s.table, s.tabled = make([]int32, 1<<bits.Len(uint(2*n-1))), 0
 	}
 	mask := uint32(len(s.table) - 1)
 	for ; s.tabled < n; s.tabled++ {
-		hash := hashed(s.members[s.tabled].name)
-		i := hash
-		for s.table[i&mask].at != 0 {
+		i := hashed(s.members[s.tabled].name)
+		for s.table[i&mask] != 0 {
 			i++
 		}
-		s.table[i&mask] = slot{hash, int32(s.tabled + 1)}
+		s.table[i&mask] = int32(s.tabled + 1)
 	}
 }
 

@@ -170,8 +170,7 @@ func (e *Evaluator) interfaceType(sym modules.Symbol, key declaration, args []Ty
 		for _, d := range sym.Decls {
 			switch n := d.Node.(type) {
 			case *syntax.Interface:
-				inner := e.bind(d.Module, n.TypeParams, args)
-				inner = inner.with(map[string]Type{"this": o})
+				inner := e.bind(d.Module, n.TypeParams, args, binding{"this", o})
 				e.members(made, n.Body, inner)
 				if native {
 					for _, m := range made.members {
@@ -182,7 +181,7 @@ func (e *Evaluator) interfaceType(sym modules.Symbol, key declaration, args []Ty
 					inherited = append(inherited, e.Type(parent, inner))
 				}
 			case *syntax.ClassDecl:
-				inner := e.bind(d.Module, n.Class.TypeParams, args).with(map[string]Type{"this": o})
+				inner := e.bind(d.Module, n.Class.TypeParams, args, binding{"this", o})
 				e.instance(made, n.Class, inner)
 				if parent := e.superInstance(n.Class, inner); parent != nil {
 					inherited = append(inherited, parent)

@@ -237,8 +237,8 @@ type signature struct {
 	typeParams []*param
 	params     []parameter
 	result     *lazy
-	declared   bool                                   // what it gives back is said, not found out
-	again      func(bound map[string]Type) *signature // evaluates it with type parameters bound; may be nil
+	declared   bool                             // what it gives back is said, not found out
+	again      func(bound []binding) *signature // evaluates it with type parameters bound; may be nil
 }
 
 // parameter is one parameter of a signature.
@@ -275,8 +275,8 @@ func (e *Evaluator) signature(typeParams []*syntax.TypeParam, params []*syntax.P
 	inner, free := e.free(s, typeParams)
 	sig := &signature{typeParams: free, params: e.parameters(params, inner), result: e.later(returns, inner), declared: true}
 	if len(free) > 0 {
-		sig.again = func(bound map[string]Type) *signature {
-			inner := s.with(bound)
+		sig.again = func(bound []binding) *signature {
+			inner := s.with(bound...)
 			return &signature{params: e.parameters(params, inner), result: e.later(returns, inner), declared: true}
 		}
 	}

@@ -342,12 +342,12 @@ func (e *Evaluator) mapped(t *syntax.MappedType, s *Scope) Type {
 	if whole {
 		switch of := source.(type) {
 		case *list:
-			elem := &lazy{eval: func() Type { return e.Type(t.Type, s.with(map[string]Type{name: wordNumber})) }}
+			elem := &lazy{eval: func() Type { return e.Type(t.Type, s.with(binding{name, wordNumber})) }}
 			return &list{elem: elem, readonly: of.readonly}
 		case *tuple:
 			out := &tuple{readonly: of.readonly}
 			for i, elem := range of.elems {
-				elem.of = &lazy{eval: func() Type { return e.Type(t.Type, s.with(map[string]Type{name: text(itoa(i))})) }}
+				elem.of = &lazy{eval: func() Type { return e.Type(t.Type, s.with(binding{name, text(itoa(i))})) }}
 				out.elems = append(out.elems, elem)
 			}
 			return out
@@ -358,7 +358,7 @@ func (e *Evaluator) mapped(t *syntax.MappedType, s *Scope) Type {
 					if _, bound := s.typeOf(head); bound {
 						var all []Type
 						for _, m := range of.list {
-							all = append(all, e.mapped(t, s.with(map[string]Type{head: m})))
+							all = append(all, e.mapped(t, s.with(binding{head, m})))
 						}
 						return unite(all...)
 					}
@@ -406,7 +406,7 @@ func (e *Evaluator) mapped(t *syntax.MappedType, s *Scope) Type {
 
 // mapKey adds the member that a mapped type makes of one key.
 func (e *Evaluator) mapKey(made *shape, t *syntax.MappedType, s *Scope, key Type, from *shape) {
-	inner := s.with(map[string]Type{t.Param.Name.Name: key})
+	inner := s.with(binding{t.Param.Name.Name, key})
 	var before *member
 	if l, ok := key.(literal); ok && from != nil {
 		before = from.member(l.value)

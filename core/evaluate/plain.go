@@ -66,9 +66,12 @@ func (p *plainer) odd(o *odd) {
 }
 
 func (p *plainer) all(list []Type) []types.Type {
-	var out []types.Type
-	for _, t := range list {
-		out = append(out, p.of(t))
+	if len(list) == 0 {
+		return nil
+	}
+	out := make([]types.Type, len(list))
+	for i, t := range list {
+		out[i] = p.of(t)
 	}
 	return out
 }
@@ -252,6 +255,9 @@ func (p *plainer) object(o *object) types.Type {
 func (p *plainer) shape(s *shape) types.Type {
 	var list []types.Type
 	o := &types.Object{}
+	if len(s.natives) == 0 {
+		o.Fields = make([]types.Field, 0, len(s.members))
+	}
 	for _, m := range s.members {
 		if m.native && len(s.natives) > 0 {
 			continue

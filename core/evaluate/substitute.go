@@ -101,12 +101,12 @@ func (e *Evaluator) replaced(l *lazy, by map[*param]Type) *lazy {
 func (e *Evaluator) given(sig *signature, by map[*param]Type) *signature {
 	if sig.again != nil {
 		// Evaluated anew, conditions are decided by what is known now.
-		bound := map[string]Type{}
+		bound := make([]binding, len(sig.typeParams))
 		own := 0
-		for _, p := range sig.typeParams {
-			bound[p.name] = p
+		for i, p := range sig.typeParams {
+			bound[i] = binding{p.name, p}
 			if to, ok := by[p]; ok {
-				bound[p.name] = to
+				bound[i].of = to
 				own++
 			}
 		}

@@ -486,7 +486,7 @@ func (e *Evaluator) callable(fn *syntax.Func, s *Scope) *signature {
 	sig := make(inner)
 	sig.typeParams = free
 	if len(free) > 0 {
-		sig.again = func(bound map[string]Type) *signature { return make(s.with(bound)) }
+		sig.again = func(bound []binding) *signature { return make(s.with(bound...)) }
 	}
 	return sig
 }
@@ -622,7 +622,7 @@ func (e *Evaluator) class(c *syntax.Class, s *Scope, of func(args []Type) Type) 
 			return of(args)
 		}
 		made := &object{}
-		inner = inner.with(map[string]Type{"this": made})
+		inner = inner.with(binding{"this", made})
 		made.fill = func() *shape {
 			out := &shape{}
 			e.instance(out, c, inner)
@@ -652,12 +652,12 @@ func (e *Evaluator) class(c *syntax.Class, s *Scope, of func(args []Type) Type) 
 		sig := build(inner, args)
 		sig.typeParams = free
 		if len(free) > 0 {
-			sig.again = func(bound map[string]Type) *signature {
-				var args []Type
-				for _, p := range c.TypeParams {
-					args = append(args, bound[p.Name.Name])
+			sig.again = func(bound []binding) *signature {
+				args := make([]Type, len(bound))
+				for i, b := range bound {
+					args[i] = b.of
 				}
-				return build(s.with(bound), args)
+				return build(s.with(bound...), args)
 			}
 		}
 		made.news = []*signature{sig}

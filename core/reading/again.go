@@ -37,7 +37,7 @@ type record struct {
 	Starts  []start
 	Files   map[string]*known
 	Entries []*kept
-	Early   []contract.Unread // said before the first entry
+	Early   []contract.Unread // said of the package as a whole
 }
 
 // known is one file of a reading.
@@ -102,10 +102,8 @@ func (r *reader) again(o Options, chosen framework) *rereading {
 // read reads one entry and notes what it leaves behind.
 func (a *rereading) read(e entry) {
 	r := a.r
-	if a.o.Kept != nil && len(a.list) == 0 && a.early == nil {
-		a.early = append([]contract.Unread{}, r.log.Unread...)
-	}
 	if a.o.Kept != nil {
+		a.early = append(a.early, r.log.Unread...)
 		r.log = &kept{Module: e.module, Name: e.name, Symbol: e.symbol.Name, Seen: map[string]int{}}
 	}
 	first, exports, conflicts, found := len(r.listing.Components), len(r.listing.Exports), len(r.conflicts), len(r.found)
@@ -254,7 +252,8 @@ func (a *rereading) keep() {
 	if a.o.Kept == nil || a.same || len(a.r.set.Missing()) > 0 {
 		return
 	}
-	rec := &record{Reader: Version, Fixed: a.fixed(), Starts: a.r.starts, Files: map[string]*known{}, Entries: a.list, Early: a.early}
+	early := append(a.early, a.r.log.Unread...)
+	rec := &record{Reader: Version, Fixed: a.fixed(), Starts: a.r.starts, Files: map[string]*known{}, Entries: a.list, Early: early}
 	for name, k := range a.r.unchanged {
 		rec.Files[name] = k
 	}
@@ -340,7 +339,8 @@ func (a *rereading) replay(result *Result) bool {
 	for _, u := range rec.Early {
 		r.unread(*u.At, u.Component, "%s", u.Why)
 	}
-	a.early = append([]contract.Unread{}, rec.Early...)
+	a.early = slices.Clone(rec.Early)
+	r.log = &kept{} // that is noted now
 	a.same = len(changed) == 0
 	reach := rec.reach(true)
 	if !a.same && len(rec.reach(false)) < len(reach) {

@@ -28,7 +28,7 @@ func TestWhatIsReadIsLetGo(t *testing.T) {
 		t.Fatal(err)
 	}
 	again := r.again(Options{}, chosen)
-	for _, e := range entries {
+	for e := range entries {
 		again.read(e)
 	}
 	r.connect()

@@ -8,6 +8,7 @@ import (
 	"errors"
 	"fmt"
 	"io/fs"
+	"iter"
 	"maps"
 	"path"
 	"runtime"
@@ -198,8 +199,9 @@ func Read(fsys fs.FS, o Options) (*Result, error) {
 		if err != nil {
 			return nil, err
 		}
-		result.Entries, result.Reused = len(entries), 0
-		for _, e := range entries {
+		result.Entries, result.Reused = 0, 0
+		for e := range entries {
+			result.Entries++
 			again.read(e)
 		}
 	}
@@ -306,8 +308,8 @@ func (r *reader) findStarts() (starts []start, missing []modules.Entry, err erro
 	return starts, missing, nil
 }
 
-// entries loads the package from its modules on and lists all they export.
-func (r *reader) entries() ([]entry, error) {
+// entries loads the package from its modules on and goes over all they export.
+func (r *reader) entries() (iter.Seq[entry], error) {
 	starts, missing, err := r.findStarts()
 	if err != nil {
 		return nil, err
@@ -324,30 +326,34 @@ func (r *reader) entries() ([]entry, error) {
 		r.listing.Package.Modules = append(r.listing.Package.Modules, s.Module)
 	}
 	r.set.Load(files, true)
-	var list []entry
-	for _, s := range starts {
-		m := r.set.Module(s.File)
-		if m == nil {
-			continue // listed with the files that could not be read
-		}
-		names, unresolved := r.set.ExportNames(m)
-		for _, from := range unresolved {
-			r.unread(place.Place{File: r.set.Rel(m.Path), Line: 1, Column: 1}, "", "all of %s is passed on, and that package is not here", from)
-		}
-		for _, name := range names {
-			sym, ok := r.set.Export(m, name)
-			if !ok {
-				r.unread(r.exported(m, name), "", "the exported name %s is declared nowhere", name)
-				continue
+	return func(yield func(entry) bool) {
+		count := 0
+		for _, s := range starts {
+			m := r.set.Module(s.File)
+			if m == nil {
+				continue // listed with the files that could not be read
 			}
-			if len(list) == maxEntries {
-				r.unread(r.exported(m, name), "", "the package gives out more than %d names; those from %s on are not read", maxEntries, name)
-				return list, nil
+			names, unresolved := r.set.ExportNames(m)
+			for _, from := range unresolved {
+				r.unread(place.Place{File: r.set.Rel(m.Path), Line: 1, Column: 1}, "", "all of %s is passed on, and that package is not here", from)
 			}
-			list = append(list, entry{s.Module, name, sym})
+			for _, name := range names {
+				sym, ok := r.set.Export(m, name)
+				if !ok {
+					r.unread(r.exported(m, name), "", "the exported name %s is declared nowhere", name)
+					continue
+				}
+				if count == maxEntries {
+					r.unread(r.exported(m, name), "", "the package gives out more than %d names; those from %s on are not read", maxEntries, name)
+					return
+				}
+				count++
+				if !yield(entry{s.Module, name, sym}) {
+					return
+				}
+			}
 		}
-	}
-	return list, nil
+	}, nil
 }
 
 // maxEntries bounds the names of one package that are read. Real libraries stay
