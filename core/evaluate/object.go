@@ -685,7 +685,7 @@ func (e *Evaluator) superInstance(c *syntax.Class, s *Scope) Type {
 	args := e.arguments(c.ExtendArgs, s)
 	// A class by its name; else what the value constructs.
 	if head, rest, ok := entity(c.Extends); ok {
-		name := &syntax.TypeName{Range: syntax.Range{Start: c.Extends.Pos(), End: c.Extends.Stop()}, Name: c.Extends, Args: c.ExtendArgs}
+		name := &syntax.TypeName{Range: syntax.Between(c.Extends.Pos(), c.Extends.Stop()), Name: c.Extends, Args: c.ExtendArgs}
 		sym, found := e.Set.Local(s.Module, head)
 		for _, part := range rest {
 			if found {

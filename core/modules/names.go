@@ -149,7 +149,7 @@ var reference = regexp.MustCompile(`^///\s*<reference\s+(path|types)\s*=\s*["'](
 // references notes what triple-slash comments at the head of a file name.
 func (m *Module) references() {
 	for _, c := range m.File.Comments {
-		if len(m.File.Body) > 0 && c.Start > m.File.Body[0].Pos() {
+		if len(m.File.Body) > 0 && c.Pos() > m.File.Body[0].Pos() {
 			return
 		}
 		if found := reference.FindStringSubmatch(m.Source[c.Start:c.End]); found != nil {

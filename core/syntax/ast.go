@@ -4,13 +4,17 @@ package syntax
 
 // Range is the half-open range of bytes that a node covers. The range of a
 // child lies within that of its parent.
-type Range struct{ Start, End int }
+type Range struct{ Start, End int32 }
+
+// Between is the range from one offset to another; both fit, for no source is
+// larger than MaxBytes.
+func Between(start, end int) Range { return Range{int32(start), int32(end)} }
 
 // Pos gives the offset of the first byte.
-func (r Range) Pos() int { return r.Start }
+func (r Range) Pos() int { return int(r.Start) }
 
 // Stop gives the offset behind the last byte.
-func (r Range) Stop() int { return r.End }
+func (r Range) Stop() int { return int(r.End) }
 
 // Node is any node of the tree.
 type Node interface {

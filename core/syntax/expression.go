@@ -702,12 +702,12 @@ func (p *parser) patternOf(want string) Pattern {
 		a := &ArrayPattern{}
 		p.within(func() {
 			for p.tok == tComma {
-				a.Elems = append(a.Elems, &PatternProp{Range: Range{p.start, p.start}})
+				a.Elems = append(a.Elems, &PatternProp{Range: Between(p.start, p.start)})
 				p.next()
 			}
 			p.list(tRBracket, tComma, func() {
 				if p.tok == tComma {
-					a.Elems = append(a.Elems, &PatternProp{Range: Range{p.start, p.start}})
+					a.Elems = append(a.Elems, &PatternProp{Range: Between(p.start, p.start)})
 					return
 				}
 				at := p.start

@@ -16,7 +16,7 @@ func (p *parser) jsx(nested bool) Expr {
 	e := &Element{}
 	p.next()
 	if p.tok == tGreater {
-		e.Open = Range{start, p.end}
+		e.Open = Between(start, p.end)
 		p.jsxChildren(e)
 		p.jsxClose(e, nested)
 		e.Range = p.elementRange(start, e, nested)
@@ -38,13 +38,13 @@ func (p *parser) jsx(nested bool) Expr {
 	if p.tok == tSlash {
 		p.next()
 		e.Closed = true
-		e.Open = Range{start, p.end}
+		e.Open = Between(start, p.end)
 		p.jsxEnd(nested)
 		e.Range = p.elementRange(start, e, nested)
 		e.Open.End = min(e.Open.End, e.End)
 		return e
 	}
-	e.Open = Range{start, p.end}
+	e.Open = Between(start, p.end)
 	if p.tok == tGreater {
 		p.jsxChildren(e)
 	}
@@ -69,7 +69,7 @@ func (p *parser) elementRange(start int, e *Element, nested bool) Range {
 	if !nested {
 		p.prevEnd = end
 	}
-	return Range{start, end}
+	return Between(start, end)
 }
 
 // jsxEnd passes the > of a tag.
@@ -99,7 +99,7 @@ func (p *parser) jsxChildren(e *Element) {
 				p.end = p.start + end
 				return
 			}
-			e.Children = append(e.Children, &Text{Range{p.start, p.end}, p.word()})
+			e.Children = append(e.Children, &Text{Between(p.start, p.end), p.word()})
 		case tLBrace:
 			e.Children = append(e.Children, p.jsxContainer(true))
 		case tLess:
@@ -131,7 +131,7 @@ func (p *parser) leavesElement() int {
 func (p *parser) jsxClose(e *Element, nested bool) {
 	open := p.text[e.Open.Start:min(e.Open.End, e.Open.Start+30)]
 	if p.tok != tLess {
-		p.errorAt(e.Open.Start, "the element "+open+" is never closed")
+		p.errorAt(e.Open.Pos(), "the element "+open+" is never closed")
 		if !nested && p.tok != tEOF {
 			p.next() // on behind the text at which it was given up
 		}
@@ -224,7 +224,7 @@ func (p *parser) jsxAttr() *Attr {
 		switch p.tok {
 		case tString:
 			raw := p.word()
-			l := &Literal{Range{p.start, p.end}, StringLiteral, decodeEntities(raw[1:max(1, len(raw)-1)])}
+			l := &Literal{Between(p.start, p.end), StringLiteral, decodeEntities(raw[1:max(1, len(raw)-1)])}
 			a.Value = l
 			p.next()
 		case tLBrace:
@@ -262,7 +262,7 @@ func (p *parser) jsxContainer(nested bool) Expr {
 		if p.tok != tRBrace {
 			p.end = p.prevEnd
 		}
-		c.Range = Range{start, max(start+1, p.end)}
+		c.Range = Between(start, max(start+1, p.end))
 		return c
 	}
 	if p.tok == tRBrace {

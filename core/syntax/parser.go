@@ -60,7 +60,7 @@ func Parses(name string) bool {
 func Parse(name, text string) *File {
 	p := &parser{name: name, text: text, dialect: dialects[path.Ext(name)]}
 	f := &File{Name: name, Text: text}
-	f.Range = Range{0, len(text)}
+	f.Range = Between(0, min(len(text), MaxBytes))
 	switch {
 	case len(text) > MaxBytes:
 		p.errorAt(0, fmt.Sprintf("the file has %d bytes; at most %d are read", len(text), MaxBytes))
@@ -178,13 +178,13 @@ func (p *parser) endsHere() bool {
 }
 
 // from gives the range from start to the end of the last token passed.
-func (p *parser) from(start int) Range { return Range{start, max(start, p.prevEnd)} }
+func (p *parser) from(start int) Range { return Between(start, max(start, p.prevEnd)) }
 
 // missing gives the range of something that should stand here: empty, and within
 // whatever is being parsed.
 func (p *parser) missing() Range {
 	p.prevEnd = p.start
-	return Range{p.start, p.start}
+	return Between(p.start, p.start)
 }
 
 // enter guards the depth of recursion; the caller must call leave.

@@ -84,10 +84,10 @@ func (p *parser) skipTrivia(i int) int {
 // else, the last time counts.
 func (p *parser) comment(start, end int) {
 	n := len(p.comments)
-	for n > 0 && p.comments[n-1].End > start {
+	for n > 0 && p.comments[n-1].Stop() > start {
 		n--
 	}
-	p.comments = append(p.comments[:n], Comment{Range{start, end}})
+	p.comments = append(p.comments[:n], Comment{Between(start, end)})
 }
 
 // scanToken reads the token at p.start.

@@ -292,7 +292,7 @@ func (p *parser) declaration(start int, decorators []Expr, mods Modifiers) Stmt 
 	}
 	p.errorHere("a declaration")
 	if p.prevEnd <= start { // nothing passed yet: let the caller move on
-		return &Bad{Range{start, start}}
+		return &Bad{Between(start, start)}
 	}
 	return &Bad{p.from(start)}
 }
@@ -633,7 +633,7 @@ func (p *parser) entityName() Expr {
 	for p.tok == tDot {
 		p.next()
 		if p.tok == tPrivate {
-			name := &PrivateName{Range{p.start, p.end}, p.word()}
+			name := &PrivateName{Between(p.start, p.end), p.word()}
 			p.next()
 			x = &Member{Range: p.from(start), X: x, Name: name}
 			continue
@@ -800,7 +800,7 @@ func (p *parser) module(start int, mods Modifiers) Stmt {
 	p.next()
 	switch {
 	case m.Word == "global":
-		m.Name = &Ident{Range{at, at + len("global")}, "global"}
+		m.Name = &Ident{Between(at, at + len("global")), "global"}
 	case p.tok == tString:
 		m.Name = p.literal()
 	default:
@@ -832,7 +832,7 @@ func (f *File) Doc(n Node) string {
 		text := f.Text[c.Start:c.End]
 		next := n.Pos()
 		if i+1 < lo {
-			next = f.Comments[i+1].Start
+			next = f.Comments[i+1].Pos()
 		}
 		if strings.TrimSpace(f.Text[c.End:next]) != "" {
 			return ""
