@@ -86,9 +86,11 @@ func (c *comparison) components(old, new *contract.Listing) {
 		newBy[new.Components[i].Component] = &new.Components[i]
 	}
 	var gone, came []*contract.Contract
+	var stay [][2]*contract.Contract
 	for i := range old.Components {
 		o := &old.Components[i]
 		if n := newBy[o.Component]; n != nil {
+			stay = append(stay, [2]*contract.Contract{o, n})
 			c.pair(o, n, nil)
 		} else {
 			gone = append(gone, o)
@@ -99,7 +101,16 @@ func (c *comparison) components(old, new *contract.Listing) {
 			came = append(came, n)
 		}
 	}
-	pairs := c.pairComponents(gone, came)
+	regrouped := c.regroupedAsSaid(gone, came, stay)
+	left := slices.DeleteFunc(slices.Clone(gone), func(o *contract.Contract) bool { return regrouped[o].into != nil })
+	pairs := c.pairComponents(left, came)
+	unpaired := slices.Clone(came)
+	for o, p := range pairs {
+		stay = append(stay, [2]*contract.Contract{o, p.new})
+		unpaired = slices.DeleteFunc(unpaired, func(n *contract.Contract) bool { return n == p.new })
+	}
+	left = slices.DeleteFunc(left, func(o *contract.Contract) bool { return pairs[o].new != nil })
+	maps.Copy(regrouped, c.regroup(left, unpaired, stay))
 	for _, o := range gone {
 		p, ok := pairs[o]
 		if ok {
@@ -107,6 +118,10 @@ func (c *comparison) components(old, new *contract.Listing) {
 			continue
 		}
 		c.old, c.new = o, nil
+		if r, ok := regrouped[o]; ok {
+			c.add(found{kind: r.kind, member: Member{Kind: "component", Name: o.Component, Spelled: o.Export.Name}, why: componentNames(r.into), before: side(o.Component, o.At), after: side(componentNames(r.into), r.into[0].At)})
+			continue
+		}
 		if parent, _, isPart := strings.Cut(o.Component, "."); isPart && newBy[parent] != nil {
 			continue // told as a part of the component that it belongs to
 		}

@@ -22,6 +22,8 @@ const (
 	ComponentAdded     Kind = "component-added"
 	ComponentRemoved   Kind = "component-removed"
 	ComponentRenamed   Kind = "component-renamed"
+	ComponentSplit     Kind = "component-split"
+	ComponentMerged    Kind = "component-merged"
 	ComponentMoved     Kind = "component-moved"
 	ExportKindChanged  Kind = "export-kind-changed"
 	ComponentToLogic   Kind = "component-to-logic"
@@ -207,6 +209,8 @@ var Rows = []Row{
 	{ComponentAdded, "component", Additive, Never, "a component that was not there", "–"},
 	{ComponentRemoved, "component", Breaking, Never, "the component is gone", "breaks"},
 	{ComponentRenamed, "component", Breaking, Never, "the component is called %s now", "breaks; an edit mends it"},
+	{ComponentSplit, "component", Breaking, Never, "the component was split: what it took stands in %s now", "breaks"},
+	{ComponentMerged, "component", Breaking, Never, "the component was merged into %s", "breaks"},
 	{ComponentMoved, "component", Breaking, Never, "the component is imported from %s now", "breaks; an edit mends it"},
 	{ExportKindChanged, "component", Breaking, Never, "the component is exported otherwise: %s", "breaks; an edit mends it"},
 	{ComponentToLogic, "component", Breaking, Never, "what was a component is logic now, or the other way round", "breaks"},

@@ -343,3 +343,39 @@ func TestReachOfApp(t *testing.T) {
 		t.Errorf("reach is %+v", got)
 	}
 }
+
+// TestRegroupedComponents holds what becomes of the uses of a component that was
+// split, or merged into another.
+func TestRegroupedComponents(t *testing.T) {
+	whole := "props: { deck: string, level: number, fare: \"'low' | 'high'\", agent: string }"
+	place, fare := "props: { deck: string, level: number }", "props: { fare: \"'low' | 'high'\", agent: string }"
+	of := func(version string, by map[string]string) *contract.Listing {
+		l := &contract.Listing{Reader: "1", Package: contract.PackageInfo{Name: "lib", Version: version}}
+		for _, name := range []string{"X", "Place", "Fare"} {
+			if lines, ok := by[name]; ok {
+				c := listing(t, version, lines).Components[0]
+				c.Component, c.Export.Name = name, name
+				c.Hashes()
+				l.Components = append(l.Components, c)
+			}
+		}
+		return l
+	}
+	tests := []struct {
+		name       string
+		old, new   map[string]string
+		use, cause string
+	}{
+		{"split", map[string]string{"X": whole}, map[string]string{"Place": place, "Fare": fare}, `<X deck="a"/>`, "X/component/component-split"},
+		{"merged", map[string]string{"X": place, "Fare": fare}, map[string]string{"Place": whole}, `<X deck="a"/>`, "X/component/component-merged"},
+		{"merged into one that stays", map[string]string{"X": place, "Fare": fare}, map[string]string{"Fare": whole}, `<X deck="a"/>`, "X/component/component-merged"},
+	}
+	for _, test := range tests {
+		s := scan(t, "a.tsx", "export const a = "+test.use+";\n")
+		old := of("1.0.0", test.old)
+		i := Of(change.Compare(old, of("2.0.0", test.new), change.Options{}), old, s, Options{All: true})
+		if len(i.Sites) != 1 || i.Sites[0].Outcome != Breaks || len(i.Sites[0].Because) != 1 || i.Sites[0].Because[0].Change != test.cause {
+			t.Errorf("%s: %+v", test.name, i.Sites)
+		}
+	}
+}

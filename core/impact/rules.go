@@ -42,6 +42,8 @@ type rule struct {
 var rules = map[change.Kind]rule{
 	change.ComponentRemoved:   {always(Breaks, "uses a component that is gone"), false},
 	change.ComponentRenamed:   {always(Breaks, "imports the old name"), false},
+	change.ComponentSplit:     {always(Breaks, "uses a component that was split"), false},
+	change.ComponentMerged:    {always(Breaks, "uses a component that was merged into another"), false},
 	change.ComponentMoved:     {always(Breaks, "imports from where it no longer is"), false},
 	change.ExportKindChanged:  {always(Breaks, "imports it in a way that no longer works"), false},
 	change.ComponentToLogic:   {always(Breaks, "uses as a component what is none any more, or the other way round"), false},

@@ -38,7 +38,7 @@ var questions = map[change.Kind]question{
 	change.PropAddedRequired: missingAt, change.PropRequired: missingAt, change.SlotAddedRequired: missingAt, change.SlotRequired: missingAt,
 	change.HandlerRequired: missingAt, change.DefaultChanged: missingAt, change.FallbackChanged: missingAt,
 	change.ValueRemoved: valueAt, change.ValueRenamed: valueAt,
-	change.ComponentRemoved: everyAt, change.ComponentRenamed: everyAt, change.ComponentMoved: everyAt, change.RootChanged: everyAt,
+	change.ComponentRemoved: everyAt, change.ComponentRenamed: everyAt, change.ComponentSplit: everyAt, change.ComponentMerged: everyAt, change.ComponentMoved: everyAt, change.RootChanged: everyAt,
 }
 
 // Countable reports whether Reach can answer for a kind of change.
