@@ -248,6 +248,54 @@ func TestCompareAndGate(t *testing.T) {
 	}
 }
 
+// TestBuiltFilesAndSources holds that a package is read as it was built, and that
+// it is told where its sources say something else.
+func TestBuiltFilesAndSources(t *testing.T) {
+	lay := func(version, source, built string) string {
+		dir := t.TempDir()
+		for name, text := range map[string]string{
+			"package.json":          `{ "name": "berth", "version": "` + version + `", "exports": { ".": { "types": "./dist/types/index.d.ts", "import": "./dist/index.js" } } }`,
+			"src/index.tsx":         "export function FareTag({ tone = 'calm' }: { tone?: " + source + " }) { return <b data-tone={tone}/>; }\nexport const Berth = (p: { deck: string }) => <i>{p.deck}</i>;\n",
+			"dist/index.js":         "export {};\n",
+			"dist/types/index.d.ts": "export declare function FareTag({ tone }: { tone?: " + built + " }): import('react').JSX.Element;\nexport declare const Berth: (p: { deck: string }) => import('react').JSX.Element;\n",
+		} {
+			if err := os.MkdirAll(filepath.Dir(filepath.Join(dir, name)), 0o755); err != nil {
+				t.Fatal(err)
+			}
+			if err := os.WriteFile(filepath.Join(dir, name), []byte(text), 0o644); err != nil {
+				t.Fatal(err)
+			}
+		}
+		return dir
+	}
+	before := lay("1.0.0", "'calm' | 'loud'", "'calm' | 'loud'")
+	stale := lay("1.1.0", "'calm' | 'loud' | 'urgent'", "'calm' | 'loud'")
+	fresh := lay("1.1.0", "'calm' | 'loud' | 'urgent'", "'calm' | 'loud' | 'urgent'")
+	told := func(old, new string) (ids []string, step change.Step) {
+		c := parse[change.Changes](t, must(t, 0, nil, "compare", old, new, "--format", "json"))
+		for _, x := range c.Changes {
+			ids = append(ids, x.ID)
+		}
+		return ids, c.Owed
+	}
+	for _, test := range []struct {
+		name, old, new, want string
+		owed                 change.Step
+	}{
+		{"stale", before, stale, "FareTag/component/built-stale", change.StepMajor},
+		{"built anew", before, fresh, "FareTag/prop/tone/value-added/urgent", change.StepMinor},
+		{"built at last", stale, fresh, "FareTag/prop/tone/value-added/urgent", change.StepMinor},
+		{"nothing changed", before, before, "", change.StepNone},
+	} {
+		if ids, owed := told(test.old, test.new); strings.Join(ids, " ") != test.want || owed != test.owed {
+			t.Errorf("%s: %v, owed %s", test.name, ids, owed)
+		}
+	}
+	if out := must(t, 0, nil, "read", stale); !strings.Contains(out, "not built anew, the sources say something else: FareTag\n") {
+		t.Errorf("reading prints\n%s", out)
+	}
+}
+
 // TestCache holds that a reading that is kept is used, and says the same.
 func TestCache(t *testing.T) {
 	folder := t.TempDir()

@@ -16,7 +16,9 @@ import (
 
 	"github.com/schollz/progressbar/v3"
 
+	"steadysocket/core/change"
 	"steadysocket/core/contract"
+	"steadysocket/core/place"
 	"steadysocket/core/reading"
 	"steadysocket/core/site"
 	"steadysocket/core/style"
@@ -146,10 +148,21 @@ func readSource(src *source.Source, text string, w wants) (*opened, error) {
 	if abs, err := filepath.Abs(src.Path); err == nil {
 		name = filepath.Base(abs)
 	}
-	result, err := reading.Read(src.FS, reading.Options{
+	asked := reading.Options{
 		Package: w.pkg, Framework: w.framework, Name: name, Library: o.settings.Library, Owner: o.settings.Owner,
 		Source: contract.SourceInfo{Kind: string(src.Kind), Ref: src.Ref}, Kept: w.kept,
-	})
+	}
+	result, err := reading.Read(src.FS, asked)
+	if err == nil && result.Built {
+		// What is published is what was built; whether that is what the sources say is held here.
+		asked.FromSource = true
+		l := result.Listing
+		if sources, err := reading.Read(src.FS, asked); err == nil {
+			l.Package.Stale = change.Stale(l, sources.Listing)
+		} else {
+			l.Unread = append(l.Unread, contract.Unread{At: &place.Place{File: "package.json", Line: 1, Column: 1}, Why: "whether the built files are those of the sources is not known: " + err.Error()})
+		}
+	}
 	if err != nil {
 		var several *reading.SeveralPackages
 		if errors.As(err, &several) {

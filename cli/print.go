@@ -120,6 +120,9 @@ func (s *shell) printListing(l *contract.Listing) {
 	if len(incomplete) > 0 {
 		s.line("incomplete, for something they extend could not be read: %s", strings.Join(incomplete, ", "))
 	}
+	if len(l.Package.Stale) > 0 {
+		s.line("not built anew, the sources say something else: %s", strings.Join(l.Package.Stale, ", "))
+	}
 	for _, u := range l.Unread {
 		who := ""
 		if u.Component != "" {

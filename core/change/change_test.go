@@ -245,6 +245,26 @@ func TestRows(t *testing.T) {
 	}
 }
 
+// TestStale holds what shows that built files are older than their sources.
+func TestStale(t *testing.T) {
+	tests := []struct{ name, built, sources, want string }{
+		{"the same", "props: { a: string }", "props: { a: string }", ""},
+		{"a prop came", "props: { a: string }", "props: { a: string, b: string }", "X"},
+		{"a prop went", "props: { a: string, b: string }", "props: { a: string }", "X"},
+		{"a value came", "props: { a: \"'x'\" }", "props: { a: \"'x' | 'y'\" }", "X"},
+		{"another component", "component: X", "component: X\n---\ncomponent: Y", "Y"},
+		{"what declarations cannot show", "props: { a: { type: string, default: unknown } }\nroot: unknown", "props: { a: { type: string, default: { value: x } } }\nroot: { elements: [div] }\npassThrough: [{ to: root }]", ""},
+		{"partly known", "props: { a: string }\nbases: [{ name: B, from: other }]", "props: { a: string, b: string }", ""},
+		{"another type of a value", "props: { a: string }", "props: { a: Thing }", ""},
+	}
+	for _, test := range tests {
+		got := strings.Join(Stale(listing(t, "1.0.0", test.built), listing(t, "1.0.0", test.sources)), " ")
+		if got != test.want {
+			t.Errorf("%s: stale is %q, want %q", test.name, got, test.want)
+		}
+	}
+}
+
 // TestPackageRows holds the rows of what stands beside the components.
 func TestPackageRows(t *testing.T) {
 	base := func() *contract.Listing { return listing(t, "1.0.0", "") }
@@ -254,6 +274,7 @@ func TestPackageRows(t *testing.T) {
 	}{
 		{func(l *contract.Listing) { l.Package.Modules = append(l.Package.Modules, "./tides") }, "module-added", "module-removed"},
 		{func(l *contract.Listing) { l.Exports = []contract.Exported{{Name: "ports", Kind: "constant"}} }, "export-added", "export-removed"},
+		{func(l *contract.Listing) { l.Package.Stale = []string{"X", "ports"} }, "built-stale built-stale", ""},
 		{func(l *contract.Listing) { l.Package.Peers = map[string]string{"react": ">=18"} }, "peer-added", "peer-removed"},
 	}
 	for _, test := range tests {
@@ -301,7 +322,7 @@ func TestPeers(t *testing.T) {
 // TestEveryKindIsMet holds that each kind of the table stands in the tests above
 // or in the demo's history.
 func TestEveryKindIsMet(t *testing.T) {
-	met := map[Kind]bool{ModuleAdded: true, ModuleRemoved: true, ExportAdded: true, ExportRemoved: true, ExportChanged: true, PeerAdded: true, PeerRemoved: true, PeerNarrowed: true, PeerWidened: true, PeerUnsure: true}
+	met := map[Kind]bool{BuiltStale: true, ModuleAdded: true, ModuleRemoved: true, ExportAdded: true, ExportRemoved: true, ExportChanged: true, PeerAdded: true, PeerRemoved: true, PeerNarrowed: true, PeerWidened: true, PeerUnsure: true}
 	for _, row := range rows {
 		for _, kind := range strings.Fields(row.forth + " " + row.back) {
 			met[Kind(kind)] = true

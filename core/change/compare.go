@@ -637,6 +637,7 @@ func (c *comparison) handle(o, n *contract.Contract) {
 // packages compares what stands beside the components.
 func (c *comparison) packages(old, new *contract.Listing) {
 	c.old, c.new = nil, nil
+	c.stale(old, new)
 	pkg := Member{Kind: "package", Name: "package"}
 	for _, m := range missingFrom(old.Package.Modules, new.Package.Modules) {
 		c.add(found{kind: ModuleRemoved, member: pkg, why: m, detail: m, before: side(m, nil)})
@@ -662,7 +663,7 @@ func (c *comparison) packages(old, new *contract.Listing) {
 	}
 	for _, x := range new.Exports {
 		if _, ok := oldBy[x.Name]; !ok && old.Component(x.Name) == nil {
-			c.add(found{kind: ExportAdded, member: pkg, why: x.Name, detail: x.Name, after: side(x.Kind+" "+x.Name, x.At)})
+			c.add(found{kind: ExportAdded, member: pkg, why: x.Name, detail: x.Name, after: side(x.Kind+" "+x.Name, x.At), extra: Detail{Names: []string{x.Name}}})
 		}
 	}
 	peers := map[string]bool{}

@@ -202,6 +202,7 @@ const (
 	PeerNarrowed  Kind = "peer-narrowed"
 	PeerWidened   Kind = "peer-widened"
 	PeerUnsure    Kind = "peer-unsure"
+	BuiltStale    Kind = "built-stale"
 )
 
 // Rows is the table. Each kind stands in it once.
@@ -387,6 +388,7 @@ var Rows = []Row{
 	{PeerRemoved, "package", Additive, Never, "%s need not be installed any more", "–"},
 	{PeerNarrowed, "package", Breaking, Never, "fewer versions are allowed beside it: %s", "by the app's locked version"},
 	{PeerWidened, "package", Additive, Never, "more versions are allowed beside it: %s", "–"},
+	{BuiltStale, "package", Breaking, Unchecked, "the built files say something else of %s than the sources beside them: they were not built anew", "unsure"},
 	{PeerUnsure, "package", Unsure, Never, "the versions allowed beside it changed, and one of the ranges cannot be read: %s", "by the app's locked version"},
 }
 

@@ -47,6 +47,9 @@ type PackageInfo struct {
 	Framework string            `c:"framework"`
 	Peers     map[string]string `c:"peers"`
 	Modules   []string          `c:"modules"`
+	// Stale names the components and other exports of which the package's built
+	// files say something else than its sources, where it holds both.
+	Stale []string `c:"stale"`
 }
 
 // Exported is another export of a package: a type, constant or function with

@@ -341,6 +341,7 @@ var packageOutcomes = map[change.Kind]struct {
 	why     string
 }{
 	change.ExportRemoved: {Breaks, "uses what is no longer exported"},
+	change.BuiltStale:    {Unsure, "uses what was not built anew"},
 	change.ExportChanged: {Unsure, "uses what has another shape now"},
 }
 

@@ -47,6 +47,7 @@ var rules = map[change.Kind]rule{
 	change.ComponentMoved:     {always(Breaks, "imports from where it no longer is"), false},
 	change.ExportKindChanged:  {always(Breaks, "imports it in a way that no longer works"), false},
 	change.ComponentToLogic:   {always(Breaks, "uses as a component what is none any more, or the other way round"), false},
+	change.BuiltStale:         {always(Unsure, "what is built of it is not what its source says"), false},
 	change.StageChanged:       {retiring, false},
 	change.Deprecated:         {deprecated, true},
 	change.ParameterNarrowed:  {always(Unsure, "whether its type argument still fits was not worked out"), false},

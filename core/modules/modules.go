@@ -92,6 +92,9 @@ type Set struct {
 	// Installed says whether names are followed into other packages, where
 	// those are there: in node_modules, or beside this one in the source.
 	Installed bool
+	// FromSource says that the source of a module is taken where its built file is
+	// there too.
+	FromSource bool
 	// Known are modules whose names are known by meaning, whether their
 	// package is there or not.
 	Known map[string]*Module
@@ -518,13 +521,46 @@ func (s *Set) firstFile(dir string, targets []string) (string, bool) {
 }
 
 // outputs are the usual folders that a build writes to; their sources stand in src.
-var outputs = map[string]bool{"dist": true, "lib": true, "build": true, "es": true, "esm": true, "cjs": true, "out": true}
+var outputs = map[string]bool{"dist": true, "lib": true, "build": true, "es": true, "esm": true, "cjs": true, "out": true, "types": true}
 
 func (s *Set) entryFile(dir string, e Entry) (string, bool) {
+	if s.FromSource {
+		if file, ok := s.sourceFile(dir, e); ok {
+			return file, true
+		}
+	}
 	if file, ok := s.firstFile(dir, e.Targets); ok {
 		return file, true
 	}
 	// A checkout holds the sources that the built files come from.
+	if file, ok := s.sourceFile(dir, e); ok {
+		return file, true
+	}
+	if e.Module == "." {
+		for _, name := range []string{"src/index", "index", "src/main", "lib/index"} {
+			if file, ok := s.file(path.Join(dir, name)); ok {
+				return file, true
+			}
+		}
+	}
+	return "", false
+}
+
+// Built reports whether a module of the package has a built file and beside it
+// the source that it was made from.
+func (s *Set) Built(module string) bool {
+	e, ok := s.Manifest.entry(module)
+	if !ok {
+		return false
+	}
+	built, isBuilt := s.firstFile(s.Dir, e.Targets)
+	from, ok := s.sourceFile(s.Dir, e)
+	return isBuilt && ok && built != from
+}
+
+// sourceFile finds the source of an entry whose files stand where a build puts
+// them.
+func (s *Set) sourceFile(dir string, e Entry) (string, bool) {
 	for _, target := range e.Targets {
 		parts := strings.Split(path.Clean(target), "/")
 		for i := 0; i < len(parts)-1; i++ {
@@ -539,13 +575,6 @@ func (s *Set) entryFile(dir string, e Entry) (string, bool) {
 				if file, ok := s.file(path.Join(append([]string{dir}, append(append([]string{}, parts[:j]...), "src", strings.TrimSuffix(base, path.Ext(base)))...)...)); ok {
 					return file, true
 				}
-			}
-		}
-	}
-	if e.Module == "." {
-		for _, name := range []string{"src/index", "index", "src/main", "lib/index"} {
-			if file, ok := s.file(path.Join(dir, name)); ok {
-				return file, true
 			}
 		}
 	}

@@ -41,6 +41,8 @@ type Options struct {
 	// Kept is where a reading is kept for the next one of the same source, so
 	// that this one costs what changed since; nil for nowhere.
 	Kept Kept
+	// FromSource says that a package's sources are read where it holds built files too.
+	FromSource bool
 }
 
 // Result is what was read.
@@ -50,6 +52,7 @@ type Result struct {
 	Dir       string // folder of the package within the source
 	Entries   int    // exported names that were looked at
 	Reused    int    // of them, those that were taken from what was kept
+	Built     bool   // built files were read, and their sources are there too
 }
 
 // Conflict is a fact on which a component's source differs from the contract
@@ -209,6 +212,7 @@ func Read(fsys fs.FS, o Options) (*Result, error) {
 	r.connect()
 	r.finish(o)
 	result.Listing, result.Conflicts = r.listing, r.conflicts
+	result.Built = !o.FromSource && slices.ContainsFunc(r.starts, func(s start) bool { return r.set.Built(s.Module) })
 	return result, nil
 }
 
@@ -222,6 +226,7 @@ func begin(fsys fs.FS, dir string, o Options) (*reader, framework, error) {
 	if err != nil {
 		return nil, framework{}, err
 	}
+	set.FromSource = o.FromSource
 	r := newReader(set)
 	m := set.Manifest
 	name := m.Name

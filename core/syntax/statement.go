@@ -800,7 +800,7 @@ func (p *parser) module(start int, mods Modifiers) Stmt {
 	p.next()
 	switch {
 	case m.Word == "global":
-		m.Name = &Ident{Between(at, at + len("global")), "global"}
+		m.Name = &Ident{Between(at, at+len("global")), "global"}
 	case p.tok == tString:
 		m.Name = p.literal()
 	default:
