@@ -80,8 +80,8 @@ func TestOutline(t *testing.T) {
 		{"({ head }: P) => { const top = <h1>{head}</h1>; const low = () => <i/>; return <div>{top}{low()}</div>; }", "div(h1({head}) i)", "head no"},
 		{"({ head }: P) => { let top = null; if (head) top = <h1>{head}</h1>; return <div>{top}</div>; }", "div(h1({head}))", "head no"},
 		{"({ icon: Icon }: P) => <div>{Icon && <Icon />}</div>", "div({icon}?Icon)", "icon no"},
-		{"({ head }: P) => <Box title={head} />", "Box", "head unknown"},
-		{"({ head }: P) => <Box title={<b>{head}</b>}><i/></Box>", "Box(b({head}) i)", "head unknown"},
+		{"({ head }: P) => <Box title={head} />", "Box", "head no"},
+		{"({ head }: P) => <Box title={<b>{head}</b>}><i/></Box>", "Box(b({head}) i)", "head no"},
 		{"({ children }: P) => createElement('div', { className: 'x' }, createElement('b'), children)", "div(b {default})", "default no"},
 		{"({ children }: P) => <React.Fragment>{Children.map(children, (c) => <li>{c}</li>)}</React.Fragment>", "{default} li*children", "default no"},
 		{"({ foot }: P) => <div>{foot}</div>", "div({foot})", "foot no"},
@@ -100,6 +100,63 @@ func TestOutline(t *testing.T) {
 		if got := strings.Join(facts, ", "); got != test.conditional {
 			t.Errorf("%s\n has the slots %s, not %s", test.body, got, test.conditional)
 		}
+	}
+}
+
+// TestSlotsHandedOn holds that a slot that is handed to another component of the
+// library is drawn where that component draws it.
+func TestSlotsHandedOn(t *testing.T) {
+	const library = `
+import { Frame } from 'elsewhere';
+type Boxed = { title?: React.ReactNode; children?: React.ReactNode; open?: boolean; foot?: () => React.ReactNode };
+const Lit = createContext(0);
+const Always = ({ title, children }: Boxed) => <b>{title}{children}</b>;
+const Folded = ({ title, children, open }: Boxed) => <b>{title}{open && children}</b>;
+const Twice = ({ title, children }: Boxed) => <Folded title={title}><i><Always>{children}</Always></i></Folded>;
+const Nowhere = (p: Boxed) => <b title={String(p.title)} />;
+const Spread = (p: Boxed) => <Always {...p} />;
+const Round = ({ children, open }: Boxed): React.ReactElement => open ? <Back>{children}</Back> : <b>{children}</b>;
+const Back = ({ children }: Boxed): React.ReactElement => <Round>{children}</Round>;
+const Told = ({ foot }: Boxed) => <b>{foot?.()}</b>;
+type P = { head?: React.ReactNode; children?: React.ReactNode; wide?: boolean; foot?: () => React.ReactNode; as?: React.ElementType };
+`
+	for _, test := range []struct{ body, want string }{
+		{"<Always title={head}>{children}</Always>", "no no"},
+		{"<Always title={wide && head}>{wide && children}</Always>", "yes yes"},
+		{"wide ? <Always title={head}>{children}</Always> : null", "yes yes"},
+		{"<Folded title={head}>{children}</Folded>", "no yes"},
+		{"<Folded title={<i>{head}</i>}><b><i>{children}</i></b></Folded>", "no yes"},
+		{"<Folded title={children}>{head}</Folded>", "yes no"},
+		{"<Twice title={head}>{children}</Twice>", "no yes"},
+		{"<Nowhere title={head}>{children}</Nowhere>", "unknown unknown"},
+		{"<Spread title={head}>{children}</Spread>", "unknown unknown"},
+		{"<Frame title={head}>{children}</Frame>", "unknown unknown"},
+		{"<Frame title={head}><Always>{children}</Always></Frame>", "unknown unknown"},
+		{"<Folded title={head}>{children}<i/></Folded>", "no yes"},
+		{"<><Folded title={head}/>{children}</>", "no no"},
+		{"<div><Folded>{children}</Folded>{children}{head}</div>", "no no"},
+		{"<Lit.Provider value={1}>{head}{children}</Lit.Provider>", "no no"},
+		{"<React.Suspense fallback={null}>{head}{children}</React.Suspense>", "no no"},
+		{"<Tag>{head}{children}</Tag>", "no no"},
+		{"<Back>{head}{children}</Back>", "unknown unknown"},
+		{"<Missing>{head}{children}</Missing>", "unknown unknown"},
+	} {
+		c, r := component(t, library+"export const X = ({ head, children, wide, foot, as: Tag = 'div' }: P) => "+test.body+";")
+		if got := c.Slot("head").Conditional.String() + " " + c.Slot("default").Conditional.String(); got != test.want {
+			t.Errorf("%s\n has its slots drawn in some states only: %s, not %s", test.body, got, test.want)
+		}
+		if len(r.Listing.Components) != 1 {
+			t.Errorf("%s: %d components are listed", test.body, len(r.Listing.Components))
+		}
+		for _, u := range r.Listing.Unread {
+			if strings.Contains(u.Why, "Always") || strings.Contains(u.Why, "Nowhere") {
+				t.Errorf("%s: a component that is not exported is unread: %s", test.body, u.Why)
+			}
+		}
+	}
+	c, _ := component(t, library+"export const X = ({ foot }: P) => <Told foot={foot} />;")
+	if got := c.Slot("foot"); got == nil || got.Conditional != contract.No {
+		t.Errorf("a slot that is a function is %+v", got)
 	}
 }
 

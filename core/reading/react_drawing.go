@@ -5,6 +5,7 @@
 package reading
 
 import (
+	"maps"
 	"slices"
 	"strings"
 
@@ -441,14 +442,19 @@ func (d *drawing) element(x *syntax.Element, when []condition, follows int) []co
 		inner = nil
 	}
 	var children []contract.Outline
+	tagged := x
 	child := func(x syntax.Expr) {
 		// Inside of an element its own conditions are not said again, but a slot
 		// there stands in them all the same.
 		before := d.count()
 		children = append(children, d.outline(x, inner, follows)...)
-		if !fragment {
-			d.withhold(before, when)
+		if fragment {
+			return
 		}
+		if met := d.count(); maps.Equal(met, before) {
+			return
+		}
+		d.handTo(d.drawnBy(tagged, "children"), before, when)
 	}
 	for _, a := range x.Attrs {
 		if id, ok := a.Name.(*syntax.Ident); ok {
@@ -463,21 +469,32 @@ func (d *drawing) element(x *syntax.Element, when []condition, follows int) []co
 		if c, ok := value.(*syntax.Container); ok {
 			value = syntax.Bare(c.X)
 		}
+		slots := d.slotsIn(value)
 		if !isTagName(tag) {
 			if s := d.slots[drawnName(value)]; s != nil {
 				d.where[s.Name].elsewhere++
 			}
 			continue
 		}
+		markup := d.drawsMarkup(value)
+		if len(slots) == 0 && !markup {
+			continue
+		}
 		// What is handed to another component may be drawn there.
-		for _, s := range d.slotsIn(value) {
-			d.where[s.Name].elsewhere++
-		}
-		if d.drawsMarkup(value) {
-			handed := d.count()
+		as, _ := syntax.KeyName(a.Name)
+		fact := d.drawnBy(x, as)
+		handed := d.count()
+		if markup {
 			children = append(children, d.outline(value, nil, follows+1)...)
-			d.move(handed)
+		} else {
+			d.outline(value, nil, follows+1)
 		}
+		for _, s := range slots {
+			if *d.where[s.Name] == handed[s.Name] {
+				d.where[s.Name].elsewhere++ // it is no part of what is drawn here
+			}
+		}
+		d.handTo(fact, handed, when)
 	}
 	for _, c := range x.Children {
 		child(c)

@@ -28,7 +28,7 @@ import (
 
 // Version is the version of the readers. It grows with every change to what
 // they find in the same source.
-const Version = "3"
+const Version = "4"
 
 // Options say what to read and what is known besides the source.
 type Options struct {
@@ -164,7 +164,8 @@ type reader struct {
 	found       []*found                // of each component, in the order of reading
 	readable    map[contextKey]bool     // contexts that an app can read
 	hookNeeds   map[*syntax.Func][]need // contexts that the library's hooks read
-	log         *kept                   // what the entry at hand leaves behind
+	handed      *following
+	log         *kept // what the entry at hand leaves behind
 	starts      []start
 	moreModules bool              // patterns give out more than starts holds
 	unchanged   map[string]*known // files that were not read again
@@ -247,7 +248,7 @@ func begin(fsys fs.FS, dir string, o Options) (*reader, framework, error) {
 func newReader(set *modules.Set) *reader {
 	return &reader{set: set, listing: &contract.Listing{Reader: Version}, seen: map[string]int{}, others: map[string]bool{},
 		assignments: map[*modules.Module]map[string]map[string]part{}, said: map[remark]bool{}, contexts: map[contextKey]*shared{},
-		readable: map[contextKey]bool{}, hookNeeds: map[*syntax.Func][]need{}, readFiles: map[string]bool{}}
+		readable: map[contextKey]bool{}, hookNeeds: map[*syntax.Func][]need{}, handed: &following{slots: map[contextKey]map[string]contract.Fact{}, busy: map[contextKey]bool{}}, readFiles: map[string]bool{}}
 }
 
 func choose(set *modules.Set, name string) (framework, error) {
