@@ -88,10 +88,36 @@ var edits = []func(rng *rand.Rand, files fstest.MapFS, name string){
 	func(rng *rand.Rand, files fstest.MapFS, name string) { // a default
 		files[name] = &fstest.MapFile{Data: bytes.ReplaceAll(files[name].Data, []byte("'calm'"), []byte("'loud'"))}
 	},
+	func(rng *rand.Rand, files fstest.MapFS, name string) { // a slot that is drawn in some states only, or no longer
+		text := files[name].Data
+		if !bytes.Contains(text, []byte("{0 > 1 && children}")) {
+			files[name] = &fstest.MapFile{Data: bytes.ReplaceAll(text, []byte("{children}"), []byte("{0 > 1 && children}"))}
+		} else {
+			files[name] = &fstest.MapFile{Data: bytes.ReplaceAll(text, []byte("{0 > 1 && children}"), []byte("{children}"))}
+		}
+	},
 	func(rng *rand.Rand, files fstest.MapFS, name string) { // another import
 		files[name] = &fstest.MapFile{Data: append([]byte("import type { NewlyImported } from './newly';\nexport type Uses = NewlyImported;\n"), files[name].Data...)}
 		files["src/newly.ts"] = &fstest.MapFile{Data: []byte("export interface NewlyImported { a: string }\n")}
 	},
+}
+
+// handedOn is a source whose components hand their slots to each other, from file
+// to file and in rings.
+func handedOn() fstest.MapFS {
+	files := fstest.MapFS{"package.json": {Data: []byte(`{ "name": "kit", "exports": "./src/index.ts" }`)}, "src/index.ts": {Data: []byte("export * from './all';\nexport { Part0 } from './part0';\n")}}
+	all := ""
+	for i := range 6 {
+		next, far := (i+1)%6, (i*2+3)%6
+		files[fmt.Sprintf("src/part%d.tsx", i)] = &fstest.MapFile{Data: fmt.Appendf(nil, "import { Part%d } from './part%d';\nimport * as all from './all';\nexport interface Props { tone?: 'calm' | string; children?: React.ReactNode; head?: React.ReactNode }\n"+
+			"export function Part%d({ tone = 'calm', children, head }: Props) { return tone ? <Part%d head={head}>{children}</Part%d> : <b>{head}{children}<all.Part%d head={children} /></b>; }\n", next, next, i, next, next, far)}
+		if i%2 == 0 { // the rings are open at one place
+			files[fmt.Sprintf("src/part%d.tsx", i)].Data = fmt.Appendf(nil, "export function Part%d({ children, head }: { children?: React.ReactNode; head?: React.ReactNode }) { return <b>{head && <i>{head}</i>}{children}</b>; }\n", i)
+		}
+		all += fmt.Sprintf("export { Part%d } from './part%d';\n", i, i)
+	}
+	files["src/all.ts"] = &fstest.MapFile{Data: []byte(all)}
+	return files
 }
 
 // TestAgainIsTheSame holds, over random edits one after the other, that reading
@@ -101,7 +127,7 @@ func TestAgainIsTheSame(t *testing.T) {
 	if err := demo.Lay(dir, demo.Releases[len(demo.Releases)-1]); err != nil {
 		t.Fatal(err)
 	}
-	sources := map[string]fstest.MapFS{"demo": copied(t, os.DirFS(dir)), "notations": copied(t, os.DirFS("testdata/react"))}
+	sources := map[string]fstest.MapFS{"demo": copied(t, os.DirFS(dir)), "notations": copied(t, os.DirFS("testdata/react")), "handed on": handedOn()}
 	reused, entries := 0, 0
 	for name, source := range sources {
 		for seed := range 12 {
