@@ -536,6 +536,13 @@ func Block(s *Scope) *Scope {
 	return &Scope{Module: s.Module, outer: s, values: map[string]*lazy{}}
 }
 
+// Holding is the scope in which the name of a value stands for a type.
+func (e *Evaluator) Holding(s *Scope, name string, of Type) *Scope {
+	inner := Block(s)
+	inner.values[name] = known(of)
+	return inner
+}
+
 // Inside is the scope in the body of a function. of is the type that the place
 // where it stands gives it, for parameters that do not say their own; nil for none.
 func (e *Evaluator) Inside(fn *syntax.Func, s *Scope, of Type) *Scope {

@@ -22,8 +22,9 @@ import (
 type taken struct {
 	byName map[string]*syntax.PatternProp // by the prop's spelling
 	order  []string
-	rest   string // local name of what is left over
-	props  string // local name of all props, "" where they are taken apart at once
+	rest   string  // local name of what is left over
+	props  string  // local name of all props, "" where they are taken apart at once
+	merged *merged // the call that handed them back; nil for none
 }
 
 // takenOf looks at the first parameter of a function, or at this.props in a
@@ -139,12 +140,18 @@ func (r *reader) defaults(m *made) (*syntax.Object, *modules.Module) {
 }
 
 // defaultOf gives the default of a prop. Where several stand side by side, the
-// static table is filled in first, so what follows in the body never comes to
-// pass; the documentation speaks where nothing else does.
+// static table is filled in first, then the table that a call fills in, so what
+// follows in the body never comes to pass; the documentation speaks where nothing
+// else does.
 func (s *sorter) defaultOf(name string, d doc) contract.Default {
 	if s.defaults != nil {
 		if p := s.defaults.Lookup(name); p != nil {
 			return defaultValue(s.tableIn, p.Value)
+		}
+	}
+	if m := s.taken.merged; m != nil && m.table != nil {
+		if p := m.table.Lookup(name); p != nil {
+			return defaultValue(m.tableIn, p.Value)
 		}
 	}
 	if p := s.taken.byName[name]; p != nil && p.Default != nil {

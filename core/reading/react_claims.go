@@ -240,6 +240,11 @@ func (s *sorter) defaultsApart(note notes) {
 				add(defaultValue(s.tableIn, entry.Value), "the static table")
 			}
 		}
+		if m := s.taken.merged; m != nil && m.table != nil {
+			if entry := m.table.Lookup(name); entry != nil {
+				add(defaultValue(m.tableIn, entry.Value), "the table that the call is given")
+			}
+		}
 		if p.Default != nil {
 			add(defaultValue(s.m.module, p.Default), "where it is taken apart")
 		}

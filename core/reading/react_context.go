@@ -70,7 +70,7 @@ func (r *reader) foundIn(m *made, c *contract.Contract) *found {
 		}
 	}
 	if m.fn != nil {
-		f.Equals = reads.equals(m.fn, takenOf(m))
+		f.Equals = reads.equals(m.fn, r.takenBy(m))
 	}
 	return f
 }

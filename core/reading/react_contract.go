@@ -38,7 +38,7 @@ func (r *reader) reactComponent(name string, m *made) *contract.Contract {
 	doc := parseDoc(docOf(m.doc))
 	c.Summary, c.Deprecated = doc.text, doc.deprecated
 	r.typeParameters(c, m)
-	taken := takenOf(m)
+	taken := r.takenBy(m)
 	var drawn *body
 	if m.fn != nil {
 		drawn = r.body(m, taken)
@@ -78,6 +78,7 @@ func (r *reader) reactComponent(name string, m *made) *contract.Contract {
 			c.Axes = append(c.Axes, p.Name)
 		}
 	}
+	s.appDefaults()
 	s.modes()
 	s.stateChanges()
 	r.handle(c, m, p)
