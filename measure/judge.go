@@ -4,13 +4,11 @@
 package main
 
 import (
-	"bytes"
 	"context"
 	_ "embed"
 	"encoding/json"
 	"fmt"
 	"maps"
-	"os/exec"
 	"path/filepath"
 	"slices"
 	"sort"
@@ -48,21 +46,9 @@ type knownProp struct {
 
 // ask runs the compiler from a folder over modules, by the specifier of each.
 func ask(ctx context.Context, typescript, folder string, modules map[string]string) (*known, error) {
-	list, err := json.Marshal(modules)
-	if err != nil {
-		return nil, err
-	}
-	cmd := exec.CommandContext(ctx, "node", "--max-old-space-size=8000", "-", typescript, folder, string(list))
-	cmd.Dir = folder
-	cmd.Stdin = strings.NewReader(judgeScript)
-	var out, problems bytes.Buffer
-	cmd.Stdout, cmd.Stderr = &out, &problems
-	if err := cmd.Run(); err != nil {
-		return nil, fmt.Errorf("the compiler could not be run: %w: %s", err, problems.String())
-	}
 	var k known
-	if err := json.Unmarshal(out.Bytes(), &k); err != nil {
-		return nil, fmt.Errorf("what the compiler said could not be read: %w", err)
+	if err := script(ctx, judgeScript, typescript, folder, &k, modules); err != nil {
+		return nil, err
 	}
 	return &k, nil
 }

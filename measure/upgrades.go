@@ -6,13 +6,10 @@
 package main
 
 import (
-	"bytes"
 	"context"
 	_ "embed"
-	"encoding/json"
 	"fmt"
 	"os"
-	"os/exec"
 	"path/filepath"
 	"slices"
 	"strings"
@@ -246,16 +243,9 @@ func (u upgrade) hold(scan *site.Scan, found *impact.Impact, errors []compilerEr
 
 // compilerErrors runs the compiler over an app.
 func compilerErrors(typescript, app string) ([]compilerError, error) {
-	cmd := exec.Command("node", "-", typescript, app)
-	cmd.Dir, cmd.Stdin = app, strings.NewReader(errorsScript)
-	var out, problems bytes.Buffer
-	cmd.Stdout, cmd.Stderr = &out, &problems
-	if err := cmd.Run(); err != nil {
-		return nil, fmt.Errorf("the compiler could not be run: %w: %s", err, problems.String())
-	}
 	var list []compilerError
-	if err := json.Unmarshal(out.Bytes(), &list); err != nil {
-		return nil, fmt.Errorf("what the compiler said could not be read: %w", err)
+	if err := script(context.Background(), errorsScript, typescript, app, &list); err != nil {
+		return nil, err
 	}
 	return list, nil
 }

@@ -6,12 +6,10 @@
 package main
 
 import (
-	"bytes"
+	"context"
 	_ "embed"
-	"encoding/json"
 	"fmt"
 	"maps"
-	"os/exec"
 	"slices"
 	"strings"
 
@@ -131,24 +129,9 @@ func bases(d difference, given func(string) string) [][]string {
 
 // compiled says of each use whether the compiler lets it through.
 func compiled(typescript, folder string, modules map[string]string, uses []use) ([]bool, error) {
-	names, err := json.Marshal(modules)
-	if err != nil {
-		return nil, err
-	}
-	list, err := json.Marshal(uses)
-	if err != nil {
-		return nil, err
-	}
-	cmd := exec.Command("node", "--max-old-space-size=8000", "-", typescript, folder, string(names), string(list))
-	cmd.Dir, cmd.Stdin = folder, strings.NewReader(usesScript)
-	var out, problems bytes.Buffer
-	cmd.Stdout, cmd.Stderr = &out, &problems
-	if err := cmd.Run(); err != nil {
-		return nil, fmt.Errorf("the compiler could not be run: %w: %s", err, problems.String())
-	}
 	var fine []bool
-	if err := json.Unmarshal(out.Bytes(), &fine); err != nil {
-		return nil, fmt.Errorf("what the compiler said could not be read: %w", err)
+	if err := script(context.Background(), usesScript, typescript, folder, &fine, modules, uses); err != nil {
+		return nil, err
 	}
 	return fine, nil
 }
