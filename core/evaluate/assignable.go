@@ -20,6 +20,7 @@ func (e *Evaluator) assignable(a, b Type) types.Answer {
 type relation struct {
 	e    *Evaluator
 	busy map[[2]any]bool // pairs being compared: taken for fitting
+	part bool            // what is asked for next is part of an intersection
 }
 
 // maxRelation bounds how deep two types are compared.
@@ -37,7 +38,7 @@ func (r *relation) fits(a, b Type, depth int) types.Answer {
 		return types.Undecided
 	}
 	depth++
-	a, b = settledOn(a), settledOn(b)
+	a, b = r.e.reduced(settledOn(a)), r.e.reduced(settledOn(b))
 	if identity(a) == identity(b) || b == Type(wordUnknown) || b == Type(wordAny) || a == Type(wordNever) {
 		return types.Yes
 	}
@@ -70,7 +71,10 @@ func (r *relation) fits(a, b Type, depth int) types.Answer {
 	case *both:
 		out := types.Yes
 		for _, m := range b.list {
-			if out = min(out, r.fits(a, m, depth)); out == types.No {
+			r.part = true
+			out = min(out, r.fits(a, m, depth))
+			r.part = false
+			if out == types.No {
 				break
 			}
 		}
@@ -422,6 +426,9 @@ func (r *relation) structure(a Type, b *object, depth int) types.Answer {
 		}
 	}
 	want := b.get()
+	// Of an intersection, the whole would have to ask for nothing.
+	weak := want.weak() && !r.part
+	r.part = false
 	var have *shape
 	switch a := a.(type) {
 	case word, literal, *texts:
@@ -433,6 +440,10 @@ func (r *relation) structure(a Type, b *object, depth int) types.Answer {
 			if _, simple := simpleKind(a); simple && !m.optional && !wrapped[m.name] {
 				return types.No
 			}
+			weak = weak && !wrapped[m.name]
+		}
+		if weak {
+			return types.No
 		}
 		return types.Undecided
 	case *list, *tuple:
@@ -443,6 +454,10 @@ func (r *relation) structure(a Type, b *object, depth int) types.Answer {
 			if !m.optional && !wrapped[m.name] {
 				return types.No
 			}
+			weak = weak && !wrapped[m.name]
+		}
+		if weak {
+			return types.No
 		}
 		return types.Undecided
 	default:
@@ -455,6 +470,10 @@ func (r *relation) structure(a Type, b *object, depth int) types.Answer {
 	missing := types.No
 	if len(have.bases) > 0 {
 		missing = types.Undecided
+	}
+	if weak && len(have.members)+len(have.calls)+len(have.news) > 0 && len(have.bases) == 0 &&
+		!slices.ContainsFunc(want.members, func(m *member) bool { return have.member(m.name) != nil }) {
+		return types.No
 	}
 	for _, m := range want.members {
 		other := have.member(m.name)

@@ -51,6 +51,7 @@ type ResultOf<T> = T extends (...args: any[]) => infer R ? R : never;
 type Head<T> = T extends ‵${infer A}-${string}‵ ? A : T;
 type Split<T> = T extends ‵${infer A}-${infer B}‵ ? [A, ...Split<B>] : [T];
 type Simplify<T> = { [K in keyof T]: T[K] } & {};
+type Texts<T> = { [K in keyof T]: string };
 type Same<T> = { pair: [T, T] };
 type Hack<T extends (...a: any[]) => any> = { f(...args: Parameters<T>): ReturnType<T> }['f'];
 interface ThisOne { self: this }
@@ -131,10 +132,10 @@ func TestType(t *testing.T) {
 		{"{ [K in 'a' | 'b']: K }", "{ a: 'a'; b: 'b' }"}, {"{ [K in keyof Base]: number }", "{ base: number; more?: number }"}, {"{ [K in keyof Base]-?: Base[K] }", "{ base: string; more: number }"},
 		{"{ [K in keyof Base as `on${Capitalize<K>}`]: (x: Base[K]) => void }", "{ onBase: (x: string) => void; onMore?: (x: number | undefined) => void }"},
 		{"{ [K in keyof Base as K extends 'more' ? never : K]: 1 }", "{ base: 1 }"}, {"{ readonly [K in keyof Base]?: Base[K] }", "{ readonly base?: string; readonly more?: number }"},
-		{"{ [K in keyof [1, 2]]: string }", "[string, string]"}, {"{ [K in string]: 1 }", "{ [key: string]: 1 }"}, {"Simplify<{ a: 1 } & { b: 2 }>", "{ a: 1; b: 2 }"},
+		{"Texts<[1, 2]>", "[string, string]"}, {"{ [K in string]: 1 }", "{ [key: string]: 1 }"}, {"Simplify<{ a: 1 } & { b: 2 }>", "{ a: 1; b: 2 }"},
 		// Values.
 		{"typeof table", "{ calm: number; loud: number }"}, {"(typeof frozen)['calm']", "1"}, {"(typeof frozen)[keyof typeof frozen]", "1 | 2"}, {"keyof typeof nested.inner", "'x' | 'y'"},
-		{"typeof words", "readonly ['x', 'y']"}, {"(typeof words)['length']", "number"}, {"(typeof spread)[number]", "'w' | 'x' | 'y'"}, {"typeof single", "'one'"}, {"typeof changing", "string"}, {"typeof cast", "{}"}, {"typeof fixed[number]['id']", "'p' | 'q'"},
+		{"typeof words", "readonly ['x', 'y']"}, {"(typeof words)['length']", "2"}, {"(typeof spread)[number]", "'w' | 'x' | 'y'"}, {"typeof single", "'one'"}, {"typeof changing", "string"}, {"typeof cast", "{}"}, {"typeof fixed[number]['id']", "'p' | 'q'"},
 		{"Size.S", "'s'"}, {"keyof typeof Size", "'S' | 'M'"}, {"`${Size}`", "'s' | 'm'"}, {"Num.B", "5"}, {"typeof taken", "2"},
 		{"`is-${Level | 'a'}`", "'is-1' | 'is-2' | 'is-a'"}, {"Uppercase<'ab'>", "'AB'"}, {"Uncapitalize<'Ab'>", "'ab'"},
 		{"[...[1, 2], 3]", "[1, 2, 3]"}, {"[a: string, ...rest: number[]]", "[a: string, ...rest: number[]]"}, {"(...args: [a: string, b?: number]) => void", "(a: string, b?: number) => void"},

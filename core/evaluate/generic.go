@@ -26,8 +26,10 @@ func init() {
 		args int
 		make func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type
 	}
-	marks := func(change func(m *member)) row {
-		return row{1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type { return e.marked(args[0], change) }}
+	marks := func(optional, readonly string) row {
+		return row{1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type {
+			return e.remarked(args[0], optional, readonly)
+		}}
 	}
 	casing := func(change func(string) string) row {
 		return row{1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type {
@@ -69,12 +71,9 @@ func init() {
 		"ReadonlyArray": {1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type {
 			return &list{known(args[0]), true}
 		}},
-		"Partial": marks(func(m *member) { m.optional = true }),
-		"Required": marks(func(m *member) {
-			of := m.of
-			m.optional, m.of = false, &lazy{eval: func() Type { return without(of.get(), wordUndefined) }}
-		}),
-		"Readonly": marks(func(m *member) { m.readonly = true }),
+		"Partial":  marks("+", ""),
+		"Required": marks("-", ""),
+		"Readonly": marks("", "+"),
 		"Omit":     {2, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type { return e.omit(args[0], args[1]) }},
 		"Pick":     {2, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type { return e.pick(args[0], args[1]) }},
 		"Record": {2, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type {
@@ -105,6 +104,9 @@ func init() {
 			return e.filter(args[0], args[1], true, s, at)
 		}},
 		"NonNullable": {1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type {
+			if args[0] == Type(wordUnknown) {
+				return nothing() // {}: anything but null and undefined
+			}
 			return without(args[0], wordNull, wordUndefined)
 		}},
 		"NoInfer": {1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type { return args[0] }},
@@ -150,6 +152,50 @@ func (e *Evaluator) intrinsic(name string, t *syntax.TypeName, s *Scope) Type {
 		}
 	}
 	return row.make(e, args, s, t)
+}
+
+// remarked sets or takes away the marks of members and of elements.
+func (e *Evaluator) remarked(t Type, optional, readonly string) Type {
+	element := func(of *lazy) *lazy {
+		switch optional {
+		case "+":
+			return &lazy{eval: func() Type { return unite(of.get(), wordUndefined) }}
+		case "-":
+			return &lazy{eval: func() Type { return without(of.get(), wordUndefined) }}
+		}
+		return of
+	}
+	var all []Type
+	for _, part := range parts(t) {
+		part = e.reduced(part)
+		switch of := part.(type) {
+		case *list:
+			all = append(all, &list{elem: element(of.elem), readonly: marks(of.readonly, readonly)})
+		case *tuple:
+			made := &tuple{readonly: marks(of.readonly, readonly)}
+			for _, elem := range of.elems {
+				switch l, isList := elem.of.get().(*list); {
+				case !elem.rest:
+					if elem.optional && optional == "-" {
+						elem.of = element(elem.of)
+					}
+					elem.optional = marks(elem.optional, optional)
+				case isList:
+					elem.of = known(&list{elem: element(l.elem), readonly: l.readonly})
+				}
+				made.elems = append(made.elems, elem)
+			}
+			all = append(all, made)
+		default:
+			all = append(all, e.marked(part, func(m *member) {
+				if m.optional && optional == "-" {
+					m.of = element(m.of)
+				}
+				m.optional, m.readonly = marks(m.optional, optional), marks(m.readonly, readonly)
+			}))
+		}
+	}
+	return unite(all...)
 }
 
 // marked changes the marks of every member, of each part of a union by itself.
@@ -269,7 +315,7 @@ func (e *Evaluator) choose(t *syntax.ConditionalType, s *Scope, check Type) Type
 		}
 		return unite(all...)
 	}
-	vars, names := e.inferred(t.Extends)
+	vars, names := e.inferred(t.Extends, s)
 	inner := s
 	if len(vars) > 0 {
 		with := s.with(make([]binding, len(vars))...)
@@ -284,8 +330,11 @@ func (e *Evaluator) choose(t *syntax.ConditionalType, s *Scope, check Type) Type
 		inner = s.with(make([]binding, len(vars))...)
 		for i, v := range vars {
 			inner.types[i] = binding{names[i], wordUnknown}
-			if t := found[v].settle(); t != nil {
-				inner.types[i].of = t
+			if of := found[v].settle(); of != nil {
+				if v.constraint != nil && e.assignable(of, v.constraint.get()) == types.No {
+					return e.Type(t.Else, s)
+				}
+				inner.types[i].of = of
 			} else if v.constraint != nil {
 				inner.types[i].of = v.constraint.get()
 			}
@@ -325,16 +374,45 @@ func values(t Type) (list []Type) {
 	return list
 }
 
-// inferred gives the parameters that infer declares in a type.
-func (e *Evaluator) inferred(t syntax.Type) (vars []*param, names []string) {
+// inferred gives the parameters that infer declares in a type. What stands for
+// the rest of a list is a list, what stands in a template a text.
+func (e *Evaluator) inferred(t syntax.Type, s *Scope) (vars []*param, names []string) {
+	stands := map[*syntax.InferType]Type{}
+	note := func(t syntax.Type, of Type) {
+		if i, ok := unparen(t).(*syntax.InferType); ok {
+			stands[i] = of
+		}
+	}
 	syntax.Walk(t, func(n syntax.Node) bool {
-		if i, ok := n.(*syntax.InferType); ok {
-			for _, name := range names {
-				if name == i.Param.Name.Name {
-					return true
+		switch n := n.(type) {
+		case *syntax.FuncType:
+			for _, p := range n.Params {
+				if p.Rest {
+					note(p.Type, &list{elem: known(wordUnknown)})
 				}
 			}
-			vars, names = append(vars, &param{name: i.Param.Name.Name}), append(names, i.Param.Name.Name)
+		case *syntax.TupleType:
+			for _, elem := range n.Elems {
+				if elem.Rest {
+					note(elem.Type, &list{elem: known(wordUnknown)})
+				}
+			}
+		case *syntax.TemplateType:
+			for _, hole := range n.Types {
+				note(hole, wordString)
+			}
+		case *syntax.InferType:
+			i := slices.Index(names, n.Param.Name.Name)
+			if i < 0 {
+				i = len(vars)
+				vars, names = append(vars, &param{name: n.Param.Name.Name}), append(names, n.Param.Name.Name)
+			}
+			switch {
+			case n.Param.Constraint != nil:
+				vars[i].constraint = e.later(n.Param.Constraint, s)
+			case stands[n] != nil && vars[i].constraint == nil:
+				vars[i].constraint = known(stands[n])
+			}
 		}
 		return true
 	})
@@ -456,7 +534,7 @@ func (e *Evaluator) infer(from, to Type, found candidates, depth int) {
 		e.inferTuple(from, to, found, depth)
 	case *texts:
 		if l, ok := from.(literal); ok {
-			matchTexts(l.value, to, func(hole Type, value string) { e.infer(text(value), hole, found, depth) })
+			matchTexts(l.value, to, func(hole Type, value string) { e.infer(spelled(value, hole), hole, found, depth) })
 		}
 	case *named:
 		if from, ok := from.(*named); ok && from.name == to.name && from.from == to.from {
@@ -487,6 +565,37 @@ func (e *Evaluator) infer(from, to Type, found candidates, depth int) {
 	case *access:
 		// Nothing can be said of T from T[K].
 	}
+}
+
+// spelled is the value that a text in a template spells: a number or a word where
+// the parameter there asks for one, else the text.
+func spelled(value string, hole Type) Type {
+	p, ok := hole.(*param)
+	if !ok || p.constraint == nil {
+		return text(value)
+	}
+	for _, asked := range parts(p.constraint.get()) {
+		var of Type
+		switch asked {
+		case wordNumber:
+			of = numberOf(value)
+		case wordBigInt:
+			of = literal{of: types.BigInt, value: value + "n"}
+		case wordBoolean:
+			of = literal{of: types.Boolean, value: value}
+		default:
+			of = asked
+		}
+		// Only what is spelled as the language spells it counts.
+		if l, ok := of.(literal); ok && strings.TrimSuffix(l.value, "n") == value && (l.of != types.Boolean || value == "true" || value == "false") && (l.of != types.BigInt || isDigits(value)) {
+			return l
+		}
+	}
+	return text(value)
+}
+
+func isDigits(s string) bool {
+	return s != "" && strings.IndexFunc(s, func(r rune) bool { return r < '0' || r > '9' }) < 0
 }
 
 // mentions reports whether a type may hold one of the parameters asked for:

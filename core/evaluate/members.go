@@ -133,6 +133,12 @@ func (s *shape) member(name string) *member {
 	return nil
 }
 
+// weak reports whether a type asks for nothing: what has members, but none of
+// its own, does not fit it.
+func (s *shape) weak() bool {
+	return len(s.members) > 0 && len(s.indexes)+len(s.calls)+len(s.news)+len(s.bases) == 0 && !slices.ContainsFunc(s.members, func(m *member) bool { return !m.optional })
+}
+
 // put adds a member, in place of one of its name. Shapes share their members,
 // so that none is changed.
 func (s *shape) put(m *member) {

@@ -196,7 +196,11 @@ func (e *Evaluator) template(pieces []string, holes []Type, s *Scope, at syntax.
 				last := len(grown.parts) - 1
 				switch m := m.(type) {
 				case literal:
-					grown.parts[last] += m.value + pieces[i+1]
+					spelled := m.value
+					if m.of == types.BigInt {
+						spelled = strings.TrimSuffix(spelled, "n")
+					}
+					grown.parts[last] += spelled + pieces[i+1]
 				case word:
 					if m == wordNull || m == wordUndefined {
 						grown.parts[last] += string(m) + pieces[i+1]

@@ -97,6 +97,9 @@ func (e *Evaluator) shapeOf(t Type) *shape {
 		made := &shape{}
 		for _, part := range t.list {
 			made.join(e.shapeOf(part))
+			if primitive(part) {
+				made.bases = append(made.bases, e.base(&keys{of: part}))
+			}
 		}
 		return made
 	case *union:
@@ -119,6 +122,29 @@ func (e *Evaluator) shapeOf(t Type) *shape {
 		return &shape{bases: []Base{e.base(t)}}
 	}
 	return &shape{}
+}
+
+// isWord reports whether a type is one word or one value.
+func isWord(t Type) bool {
+	switch t.(type) {
+	case word, literal:
+		return true
+	}
+	return false
+}
+
+// primitive reports whether a type has members that JavaScript gives it, which
+// are not listed here.
+func primitive(t Type) bool {
+	switch t := settledOn(t).(type) {
+	case literal, *texts, *list, *tuple:
+		return true
+	case word:
+		return t == wordString || t == wordNumber || t == wordBoolean || t == wordBigInt || t == wordSymbol
+	case *union:
+		return slices.ContainsFunc(t.list, primitive)
+	}
+	return false
 }
 
 // common is what all members of a union have.
@@ -169,15 +195,21 @@ next:
 
 // keysOf is keyof t.
 func (e *Evaluator) keysOf(t Type) Type {
+	t = e.reduced(t)
 	switch t := t.(type) {
-	case *list, *tuple:
-		return wordNumber
 	case *odd:
 		return t
 	case word:
 		if t == wordAny || t == wordNever {
 			return unite(wordString, wordNumber, wordSymbol)
 		}
+	case *union:
+		if slices.Contains(t.list, Type(wordUndefined)) || slices.Contains(t.list, Type(wordNull)) {
+			return wordNever
+		}
+	}
+	if primitive(t) {
+		return &keys{of: t}
 	}
 	s := e.shapeOf(t)
 	var all []Type
@@ -209,7 +241,7 @@ func (e *Evaluator) accessed(of, key Type, s *Scope, at syntax.Node) Type {
 	if why := e.enter(); why != "" {
 		return e.odd(s, at, "%s", why)
 	}
-	of, key = settledOn(of), settledOn(key)
+	of, key = e.reduced(settledOn(of)), settledOn(key)
 	if key == Type(wordNever) {
 		return wordNever
 	}
@@ -288,6 +320,20 @@ func deferred(key Type) bool {
 	return false
 }
 
+// lengthOf gives the lengths that a tuple may have.
+func lengthOf(of *tuple) Type {
+	var all []Type
+	for i, elem := range of.elems {
+		if elem.rest {
+			return wordNumber
+		}
+		if elem.optional {
+			all = append(all, number(itoa(i)))
+		}
+	}
+	return unite(append(all, number(itoa(len(of.elems))))...)
+}
+
 func tupleAt(of *tuple, key Type) Type {
 	if key == Type(wordNumber) {
 		var all []Type
@@ -308,7 +354,7 @@ func tupleAt(of *tuple, key Type) Type {
 		return nil
 	}
 	if k.value == "length" {
-		return wordNumber
+		return lengthOf(of)
 	}
 	for i, elem := range of.elems {
 		if k.value == itoa(i) && !elem.rest {
@@ -330,7 +376,7 @@ func (e *Evaluator) mapped(t *syntax.MappedType, s *Scope) Type {
 	op, keyof := unparen(t.Param.Constraint).(*syntax.OperatorType)
 	keyof = keyof && op.Op == "keyof"
 	if keyof {
-		source = e.Type(op.Type, s)
+		source = e.reduced(e.Type(op.Type, s))
 	} else if i, ok := unparen(t.Type).(*syntax.IndexedType); ok {
 		if id, ok := i.Index.(*syntax.TypeName); ok {
 			if head, rest, ok := entity(id.Name); ok && head == name && len(rest) == 0 {
@@ -339,33 +385,51 @@ func (e *Evaluator) mapped(t *syntax.MappedType, s *Scope) Type {
 		}
 	}
 	whole := keyof && t.As == nil
+	param := ""
+	if keyof {
+		if id, ok := unparen(op.Type).(*syntax.TypeName); ok {
+			if head, rest, ok := entity(id.Name); ok && len(rest) == 0 {
+				if _, bound := s.typeOf(head); bound {
+					param = head
+				}
+			}
+		}
+	}
+	if of, ok := source.(*union); ok && param != "" {
+		// Each member of a union by itself.
+		var all []Type
+		for _, m := range of.list {
+			all = append(all, e.mapped(t, s.with(binding{param, m})))
+		}
+		return unite(all...)
+	}
+	if keyof {
+		_, isList := source.(*list)
+		_, isTuple := source.(*tuple)
+		switch {
+		case isList && param != "" && whole, isTuple && param != "" && whole:
+		case isWord(source) && (param != "" || source == Type(wordAny)):
+			return source
+		case primitive(source), source == Type(wordNever):
+			// JavaScript's own members are among them.
+			return &object{shape: &shape{bases: []Base{e.base(&keys{of: source})}}}
+		}
+	}
 	if whole {
 		switch of := source.(type) {
 		case *list:
-			elem := &lazy{eval: func() Type { return e.Type(t.Type, s.with(binding{name, wordNumber})) }}
-			return &list{elem: elem, readonly: of.readonly}
+			return &list{elem: e.mappedElement(t, s, wordNumber, nil), readonly: marks(of.readonly, t.ReadonlyMark)}
 		case *tuple:
-			out := &tuple{readonly: of.readonly}
+			out := &tuple{readonly: marks(of.readonly, t.ReadonlyMark)}
 			for i, elem := range of.elems {
-				elem.of = &lazy{eval: func() Type { return e.Type(t.Type, s.with(binding{name, text(itoa(i))})) }}
+				if elem.rest {
+					elem.of = known(&list{elem: e.mappedElement(t, s, wordNumber, elem.of)})
+				} else {
+					elem.of, elem.optional = e.mappedElement(t, s, text(itoa(i)), nil), marks(elem.optional, t.OptionalMark)
+				}
 				out.elems = append(out.elems, elem)
 			}
 			return out
-		case *union:
-			// Each member of a union by itself.
-			if id, ok := op.Type.(*syntax.TypeName); ok {
-				if head, _, ok := entity(id.Name); ok {
-					if _, bound := s.typeOf(head); bound {
-						var all []Type
-						for _, m := range of.list {
-							all = append(all, e.mapped(t, s.with(binding{head, m})))
-						}
-						return unite(all...)
-					}
-				}
-			}
-		case word, literal:
-			return source
 		}
 	}
 	return &object{fill: func() *shape {
@@ -404,6 +468,25 @@ func (e *Evaluator) mapped(t *syntax.MappedType, s *Scope) Type {
 	}}
 }
 
+// marks is a mark as a mapped type leaves it: + sets it, - takes it away.
+func marks(before bool, mark string) bool { return mark == "+" || before && mark != "-" }
+
+// mappedElement is what a mapped type makes of an element of a list or tuple.
+// Of a rest, the type that is mapped stands for the rest alone.
+func (e *Evaluator) mappedElement(t *syntax.MappedType, s *Scope, key Type, rest *lazy) *lazy {
+	inner := s.with(binding{t.Param.Name.Name, key})
+	if rest != nil {
+		if op, ok := unparen(t.Param.Constraint).(*syntax.OperatorType); ok {
+			if name, ok := unparen(op.Type).(*syntax.TypeName); ok {
+				if head, parts, ok := entity(name.Name); ok && len(parts) == 0 {
+					inner = inner.with(binding{head, rest.get()})
+				}
+			}
+		}
+	}
+	return e.later(t.Type, inner)
+}
+
 // mapKey adds the member that a mapped type makes of one key.
 func (e *Evaluator) mapKey(made *shape, t *syntax.MappedType, s *Scope, key Type, from *shape) {
 	inner := s.with(binding{t.Param.Name.Name, key})
@@ -424,18 +507,7 @@ func (e *Evaluator) mapKey(made *shape, t *syntax.MappedType, s *Scope, key Type
 				m.name, m.written = name.value, nil
 			}
 			optional := m.optional
-			switch t.OptionalMark {
-			case "+":
-				m.optional = true
-			case "-":
-				m.optional = false
-			}
-			switch t.ReadonlyMark {
-			case "+":
-				m.readonly = true
-			case "-":
-				m.readonly = false
-			}
+			m.optional, m.readonly = marks(optional, t.OptionalMark), marks(m.readonly, t.ReadonlyMark)
 			m.of = &lazy{eval: func() Type {
 				of := e.Type(t.Type, inner)
 				if optional || m.optional {
@@ -484,9 +556,12 @@ func chosen(t Type) (names map[string]bool, rest []Type) {
 }
 
 // omit is Omit<of, keys>: over a union, only what its members share is kept.
-func (e *Evaluator) omit(of, keys Type) Type {
+func (e *Evaluator) omit(of, leave Type) Type {
+	if primitive(of) {
+		return &object{shape: &shape{bases: []Base{e.base(&keys{of: of})}}} // what is left are JavaScript's own members
+	}
 	return &object{fill: func() *shape {
-		names, rest := chosen(keys)
+		names, rest := chosen(leave)
 		from := e.shapeOf(of)
 		if of == Type(wordAny) {
 			return &shape{indexes: []index{{known(wordString), known(wordAny), false}}}

@@ -47,6 +47,17 @@ func (e *Evaluator) Plain(t Type) types.Type {
 	}
 	said := len(e.Odd)
 	plain := p.of(t)
+	if p.round {
+		// A type without a name holds itself: by the names around it, it is said whole.
+		byName := &plainer{e: e, busy: map[any]bool{}, brief: 1}
+		before := slices.Clone(e.Odd[said:])
+		e.Odd = e.Odd[:said]
+		if again := byName.of(t); !byName.round {
+			plain = again
+		} else {
+			e.Odd = append(e.Odd[:said], before...)
+		}
+	}
 	e.out[t] = givenOut{plain, slices.Clone(e.Odd[said:])}
 	return plain
 }
@@ -58,7 +69,8 @@ type plainer struct {
 	parts    int
 	depth    int
 	cut      bool
-	brief    int // more than 0 inside of what is given by name
+	brief    int  // more than 0 inside of what is given by name
+	round    bool // a type without a name was met inside of itself
 }
 
 func (p *plainer) odd(o *odd) {
@@ -98,6 +110,9 @@ func (p *plainer) of(t Type) types.Type {
 		}
 		return types.NewUnion(p.all(t.list)...)
 	case *both:
+		if p.e.reduced(t) == Type(wordNever) {
+			return types.Never
+		}
 		return p.both(t)
 	case *list:
 		return &types.Array{Elem: p.of(t.elem.get()), Readonly: t.readonly}
@@ -189,9 +204,11 @@ func (p *plainer) both(t *both) types.Type {
 	if members > maxInner {
 		return types.NewIntersection(p.all(t.list)...)
 	}
+	// What an index signature says of members need not hold for those beside it.
+	apart := slices.ContainsFunc(t.list, func(m Type) bool { o, ok := m.(*object); return ok && len(o.get().indexes) > 0 })
 	for _, m := range t.list {
 		o, ok := m.(*object)
-		if !ok || o.opaque || o.empty() || len(o.get().calls)+len(o.get().news) > 0 {
+		if !ok || apart || o.opaque || o.empty() || len(o.get().calls)+len(o.get().news) > 0 {
 			rest = append(rest, p.of(m))
 			continue
 		}
@@ -209,6 +226,7 @@ func isChoice(t Type) bool { _, ok := t.(*choice); return ok }
 func (p *plainer) object(o *object) types.Type {
 	byName := func() types.Type {
 		if o.name == "" {
+			p.round = true
 			return unread
 		}
 		from := o.from

@@ -71,6 +71,9 @@ const maxModes = 64
 func (e *Evaluator) Shape(props Type) *Shape {
 	var shapes []*shape
 	for _, mode := range parts(props) {
+		if mode = e.reduced(mode); mode == Type(wordNever) {
+			continue
+		}
 		if mode == Type(wordUndefined) || mode == Type(wordNull) {
 			continue
 		}
@@ -168,12 +171,10 @@ func (e *Evaluator) quiet(t Type) types.Type {
 // impossible reports whether a member that must be given can be nothing: no app
 // can use that mode.
 func (e *Evaluator) impossible(s *shape) bool {
-	for _, m := range s.members {
-		if !m.optional && m.of.t == Type(wordNever) {
-			return true
-		}
-	}
-	return false
+	return slices.ContainsFunc(s.members, func(m *member) bool {
+		// What two declarations say is looked at; what one says is known by itself.
+		return !m.optional && (m.of.t == Type(wordNever) || len(m.more().beside) > 0 && m.of.get() == Type(wordNever))
+	})
 }
 
 // listed joins a member of all modes, of which there are count.

@@ -32,7 +32,10 @@ type (
 		from *modules.Module // of that alias
 	}
 	// both is all of several types, none of them a union; make it with intersect.
-	both struct{ list []Type }
+	both struct {
+		list    []Type
+		nothing answered // whether no value is all of them
+	}
 	// list is an array.
 	list struct {
 		elem     *lazy
@@ -390,6 +393,29 @@ func meet(all []Type) Type {
 				}
 			}
 		}
+		of, _ := simpleKind(single)
+		if of != types.String && slices.ContainsFunc(rest, func(t Type) bool { _, ok := t.(*texts); return ok }) {
+			return wordNever
+		}
+		if of == types.String {
+			// Of a text and a template that it fits, the narrower stays.
+			kept := rest[:0:0]
+			for _, t := range rest {
+				template, ok := t.(*texts)
+				switch l, isValue := single.(literal); {
+				case !ok:
+					kept = append(kept, t)
+				case isValue && !matchTexts(l.value, template, func(Type, string) {}):
+					return wordNever
+				case !isValue:
+					kept, single = append(kept, t), nil
+				}
+			}
+			rest = kept
+			if single == nil {
+				return meet(rest)
+			}
+		}
 		if isLiteral(single) {
 			// A value with a brand of {} or of its own type is the value.
 			kept := rest[:0:0]
@@ -422,7 +448,69 @@ func meet(all []Type) Type {
 	case 1:
 		return rest[0]
 	}
-	return &both{rest}
+	return &both{list: rest}
+}
+
+// answered is a question that is answered once.
+type answered uint8
+
+const (
+	unasked answered = iota
+	saidNo
+	saidYes
+)
+
+// reduced gives never for an intersection of objects of which no value is all:
+// those that tell each other apart by a member of single values.
+// Source: the language reduces intersections by discriminants since TypeScript 3.9.
+func (e *Evaluator) reduced(t Type) Type {
+	b, ok := t.(*both)
+	if !ok {
+		return t
+	}
+	if b.nothing == unasked {
+		b.nothing = saidNo // while it is looked at
+		if e.contradicts(b) {
+			b.nothing = saidYes
+		}
+	}
+	if b.nothing == saidYes {
+		return wordNever
+	}
+	return t
+}
+
+func (e *Evaluator) contradicts(b *both) bool {
+	type said struct {
+		of       []Type
+		required bool
+	}
+	by := map[string]*said{}
+	for i, part := range b.list {
+		o, ok := part.(*object)
+		if !ok {
+			continue
+		}
+		for _, m := range o.get().members {
+			if m.native {
+				continue
+			}
+			if i > 0 && i == len(b.list)-1 && by[m.name] == nil {
+				continue // the last one says alone what it says
+			}
+			if by[m.name] == nil {
+				by[m.name] = &said{}
+			}
+			by[m.name].of = append(by[m.name].of, m.of.get())
+			by[m.name].required = by[m.name].required || !m.optional
+		}
+	}
+	for _, s := range by {
+		if len(s.of) > 1 && s.required && slices.ContainsFunc(s.of, finite) && !slices.Contains(s.of, Type(wordNever)) && intersect(s.of...) == Type(wordNever) {
+			return true
+		}
+	}
+	return false
 }
 
 // simpleKind gives the basic type that t is, or is a value of.

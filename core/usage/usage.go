@@ -18,7 +18,7 @@ import (
 )
 
 // Version is the version of the scanners.
-const Version = "2"
+const Version = "3"
 
 // Options say what to look for.
 type Options struct {

@@ -1,0 +1,307 @@
+package evaluate
+
+import (
+	"fmt"
+	"math/rand/v2"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"regexp"
+	"slices"
+	"strconv"
+	"strings"
+	"testing"
+	"testing/fstest"
+
+	"steadysocket/core/modules"
+	"steadysocket/core/syntax"
+)
+
+// judgedLibrary is what the judged types are made of. Nothing in it is missing:
+// all of them can be known.
+const judgedLibrary = `
+export interface Berth { deck: string; level?: number; readonly code: 'a' | 'b'; tags: string[] }
+export interface Cabin extends Berth { beds: 1 | 2; window?: boolean }
+export interface Suite extends Pick<Cabin, 'deck' | 'beds'>, Priced<number> { butler(at: string, again?: boolean): void }
+export interface Priced<T, U = T | null> { price: T; before?: U }
+export interface Shelf { [name: string]: number | string; top: number }
+export interface Rows { [at: number]: { row: string } }
+export interface Bunk { (x: string): 'lower'; (x: number): 'upper' }
+export interface Chain { next?: Chain; at: number }
+export interface Held { a: { b?: { c: 'deep'; d: [1, 2] } } }
+export type Fare = { kind: 'low'; seat: string } | { kind: 'high'; seat: number; lounge?: boolean };
+export type Tone = 'calm' | 'loud' | 'urgent';
+export type Size = 1 | 2 | 3;
+export type Key = keyof Cabin;
+export type Pairs = [string, number?, ...boolean[]];
+export type Named = readonly [from: 'x', to: 'y'];
+export type Handler<E = string> = (event: E, ...rest: number[]) => boolean | void;
+export type Either<A, B> = { left: A } | { right: B };
+export type Wrapped<T> = { value: T; list: T[]; again: () => Wrapped<T>['value'] };
+export type ValueOf<T> = T[keyof T];
+export type Writable<T> = { -readonly [K in keyof T]: T[K] };
+export type Nullable<T> = { [K in keyof T]: T[K] | null };
+export type Getters<T> = { [K in keyof T as K extends string ? 'get' | 'is' extends infer P extends string ? ‵${P}${Capitalize<K>}‵ : never : never]: () => T[K] };
+export type Without<T, V> = { [K in keyof T as T[K] extends V ? never : K]: T[K] };
+export type Ones<T> = { [K in keyof T]: 1 };
+export type Deep<T> = T extends (infer E)[] ? Deep<E>[] : T extends object ? { [K in keyof T]?: Deep<T[K]> } : T;
+export type Flat<T> = T extends readonly (infer E)[] ? Flat<E> : T;
+export type Joined<T extends readonly string[]> = T extends readonly [infer A extends string, ...infer R extends readonly string[]] ? R['length'] extends 0 ? A : ‵${A}.${Joined<R>}‵ : '';
+export type Reversed<T extends readonly unknown[]> = T extends readonly [infer A, ...infer R] ? [...Reversed<R>, A] : [];
+export type Params<F> = F extends (...args: infer P) => unknown ? P : 'none';
+export type Second<F> = F extends (a: infer _A, b: infer B, ...rest: never[]) => unknown ? B : 'none';
+export type IsNever<T> = [T] extends [never] ? 'never' : 'some';
+export type Only<T, U> = T extends U ? T : never;
+export type Picked<T, K extends keyof T = keyof T> = { [P in K]: T[P] };
+export type Strict<T, K extends keyof T> = Omit<T, K> & Required<Pick<T, K>>;
+export const scale = { small: 1, large: 3, of: { deep: 'x' } } as const;
+export const words = ['one', 'two', 'three'] as const;
+export const loose = { a: 1, b: 'text', c: [1, 'x'], d: () => 3 };
+export function quote(of: number, how?: Tone): { sum: number; tone: Tone | undefined } { return { sum: of, tone: how }; }
+export enum Deck { Low = 'low', High = 'high' }
+export enum Level { One = 1, Two, Ten = 10, Eleven }
+export class Ship { constructor(readonly name: string, public decks: number = 3) {} private hidden = 1; protected near = 2; static count = 0; sail(to: string): Ship { return this } get full(): boolean { return true } at?: Berth }
+`
+
+// judgedTypes are types whose meaning the TypeScript compiler is asked for.
+var judgedTypes = []string{
+	"Berth", "Cabin", "Suite", "Priced<string>", "Priced<1, 2>", "Chain", "Held", "Held['a']['b']", "NonNullable<Held['a']['b']>['d']", "Fare", "Fare['kind']", "Fare['seat']",
+	"Shelf['anything']", "Shelf['top']", "Rows[3]['row']", "keyof Shelf", "keyof Rows", "keyof Berth", "keyof Fare", "keyof (Berth & { more: 1 })", "keyof (Berth | Cabin)", "Key",
+	"Partial<Cabin>", "Required<Cabin>", "Readonly<Cabin>", "Pick<Cabin, 'beds' | 'deck'>", "Omit<Cabin, 'tags'>", "Omit<Cabin, Key>", "Omit<Fare, 'seat'>", "Pick<Fare, 'kind'>", "Partial<Fare>",
+	"Record<Tone, number>", "Record<Size, Tone>", "Record<'a' | 'b', Record<'c', 1>>", "Partial<Record<Tone, Berth>>", "Record<string, Tone>", "Record<number, 1>['x' extends string ? number : never]",
+	"Exclude<Tone, 'calm'>", "Extract<Tone | Size, string>", "Exclude<Fare, { kind: 'low' }>", "Extract<Fare, { kind: 'low' }>", "NonNullable<string | null | undefined>", "Exclude<Tone, string>",
+	"Parameters<Handler>", "Parameters<Handler<3>>[0]", "ReturnType<Handler>", "Parameters<Bunk>", "ReturnType<Bunk>", "ReturnType<typeof quote>", "Parameters<typeof quote>", "ReturnType<typeof loose.d>",
+	"ConstructorParameters<typeof Ship>", "InstanceType<typeof Ship>['sail']", "Pick<Ship, 'name' | 'decks' | 'full' | 'at'>", "keyof Ship", "Awaited<Promise<Promise<Tone>>>", "Awaited<string | Promise<1>>",
+	"Pairs", "Pairs[0]", "Pairs[1]", "Pairs[number]", "Named", "Named['length']", "Named[number]", "[...Named, 'z']", "[...Pairs]", "Reversed<[1, 2, 3]>", "Joined<['a', 'b', 'c']>", "Joined<Named>", "Flat<1[][][]>",
+	"Either<1, 2>", "Wrapped<Tone>", "Wrapped<Tone>['again']", "ValueOf<Pick<Cabin, 'beds' | 'deck'>>", "ValueOf<typeof scale>", "Writable<Berth>", "Nullable<Berth>", "Getters<Pick<Cabin, 'deck' | 'window'>>",
+	"Without<Cabin, string>", "Without<Cabin, number | undefined>", "Deep<Held>", "Deep<Cabin>", "Params<Handler>", "Params<string>", "Second<(a: 1, b: 2) => void>", "Second<() => void>", "IsNever<never>", "IsNever<'a'>",
+	"Only<Tone, 'calm' | 'x'>", "Only<boolean, true>", "Picked<Berth>", "Picked<Berth, 'deck'>", "Strict<Cabin, 'window'>", "Strict<Cabin, 'level' | 'window'>",
+	"typeof scale", "typeof scale.of", "(typeof scale)[keyof typeof scale]", "keyof typeof scale", "(typeof words)[number]", "(typeof words)[1]", "(typeof words)['length']", "typeof loose.a", "typeof loose.c", "typeof loose.b",
+	"Deck", "keyof typeof Deck", "`${Deck}`", "Deck.Low", "Level.Two", "`${Level}`", "Exclude<Deck, Deck.Low>", "Record<Deck, 1>", "`${Tone}-${Size}`", "`${Uppercase<Tone>}`", "Capitalize<Tone>", "`x${string}` & `${string}y`",
+	"{ [K in Tone]: K }", "{ [K in Tone as `on${Capitalize<K>}`]?: (x: K) => void }", "{ [K in keyof Cabin]: Cabin[K] extends string ? 'text' : 'other' }", "Ones<Pairs>", "Partial<Named>", "Required<Pairs>", "Readonly<string[]>", "Partial<string[]>", "Ones<Fare | null>", "Ones<Tone>", "Without<Fare, number>", "{ [K in 'a']-?: K }",
+	"Tone extends string ? 1 : 2", "Tone extends 'calm' ? 1 : 2", "{ a: 1 } extends { a: number } ? 'y' : 'n'", "{ a?: 1 } extends { a: 1 } ? 'y' : 'n'", "(() => 1) extends (() => number) ? 'y' : 'n'", "((a: string) => void) extends ((a: 'x') => void) ? 'y' : 'n'",
+	"[1, 2] extends readonly number[] ? 'y' : 'n'", "string[] extends readonly unknown[] ? 'y' : 'n'", "{} extends { a?: 1 } ? 'y' : 'n'", "null extends object ? 'y' : 'n'", "Berth extends object ? 'y' : 'n'", "'a1' extends `a${number}` ? 'y' : 'n'",
+	"'a-b' extends `${infer A}-${infer B}` ? [A, B] : 0", "{ a: { b: 3 } } extends { a: { b: infer X } } ? X : 0", "[1, 2, 3] extends [infer A, ...infer R] ? [A, R] : 0", "((x: 1, y: 2) => 3) extends (...a: infer P) => infer R ? [P, R] : 0",
+	"Berth & { deck: 'x' }", "Berth & Priced<1>", "{ a: string } & { a: number }", "{ a: 'x' | 'y' } & { a: 'y' | 'z' }", "('a' | 'b') & ('b' | 'c')", "string & 'a'", "unknown & 1", "never | 1", "unknown | 1", "(1 | 2) & number",
+	"Fare & { more: 1 }", "(Fare & { kind: 'low' })['seat']", "{ a: 1 } | { a: 2 }", "boolean | true", "true | false", "1 | number", "'a' | string", "string | (string & {})", "Handler | null", "(Handler | null)[]",
+	"[1] extends [infer A extends string] ? A : 'no'", "['x'] extends [infer A extends string] ? A : 'no'", "'a1' extends `a${infer N extends number}` ? N : 0", "never extends `${infer X}l` ? X : 0", "'is-true' extends `is-${infer B extends boolean}` ? B : 0", "'12' extends `${infer B extends bigint}` ? B : 0", "'x' extends `${infer B extends number | 'x'}` ? B : 0", "[] extends [...infer R] ? R : 0",
+	"Lowercase<'ABC'>", "Uncapitalize<Capitalize<'abc'>>", "Required<Priced<1>>['before']", "Partial<Berth>['code']", "(Berth | Cabin)['deck']", "(Berth | null)[]", "Cabin['window' | 'beds']", "Cabin[Exclude<Key, 'tags'>]",
+}
+
+// asked are random types, made of the library's and of each other. What is no
+// right type is left out by the compiler.
+func asked(rng *rand.Rand, depth int) string {
+	pick := func(list ...string) string { return list[rng.IntN(len(list))] }
+	object := func() string {
+		return pick("Berth", "Cabin", "Suite", "Priced<Tone>", "Held", "Fare", "Either<1, 'x'>", "typeof scale", "Record<Tone, Size>", "{ deck: Tone; extra?: 1 }", "{ level: Size } | { code: 'a' }", "Wrapped<Size>")
+	}
+	keys := func() string {
+		return pick("'deck'", "'level'", "'code'", "'deck' | 'beds'", "'kind'", "'price'", "Key", "keyof Berth", "Tone")
+	}
+	if depth <= 0 {
+		return pick(object(), object(), "Tone", "Size", "string", "number", "boolean", "null", "undefined", "Pairs", "Named", "Handler", "'x'", "3", "never", "Deck", "string[]", keys())
+	}
+	inner := func() string { return "(" + asked(rng, depth-1) + ")" }
+	// What members are taken from is an object: those of texts and lists are
+	// JavaScript's own.
+	var shaped func(depth int) string
+	shaped = func(depth int) string {
+		if depth <= 0 {
+			return object()
+		}
+		a, b := "("+shaped(depth-1)+")", "("+shaped(depth-1)+")"
+		return pick(object(), a+" & "+b, a+" | "+b, "Partial<"+a+">", "Omit<"+a+", "+keys()+">", "Required<"+a+">", "{ a: "+inner()+"; b?: "+inner()+" }", "{ [K in keyof "+a+"]: "+inner()+" }")
+	}
+	of := func() string { return "(" + shaped(rng.IntN(depth+1)) + ")" }
+	switch rng.IntN(30) {
+	case 0:
+		return "Partial<" + of() + ">"
+	case 1:
+		return "Required<" + of() + ">"
+	case 2:
+		o := object()
+		return "Pick<" + o + ", keyof (" + o + ") & (" + keys() + ")>"
+	case 3:
+		return "Omit<" + of() + ", " + keys() + ">"
+	case 4:
+		return "keyof " + of()
+	case 5:
+		o := object()
+		return o + "[keyof " + o + "]"
+	case 6:
+		return "Exclude<" + inner() + ", " + inner() + ">"
+	case 7:
+		return "Extract<" + inner() + ", " + inner() + ">"
+	case 8:
+		return "Record<" + pick("Tone", "Size", "Deck", "'a' | 'b'", "string", "keyof Berth") + ", " + inner() + ">"
+	case 9, 10:
+		return inner() + " | " + inner()
+	case 11, 12:
+		return of() + " & " + of()
+	case 13:
+		return "(" + inner() + ")[]"
+	case 14:
+		return "[" + inner() + ", ..." + pick("Pairs", "Named", "string[]", "[1, 2?]") + "]"
+	case 15:
+		return inner() + " extends " + inner() + " ? " + inner() + " : " + inner()
+	case 16:
+		return "{ [K in keyof " + of() + "]: K }"
+	case 17:
+		o := of()
+		return "{ [K in keyof " + o + pick(" as K", " as Exclude<K, 'deck'>", " as K extends string ? `on${Capitalize<K>}` : never") + "]" + pick("", "?", "-?") + ": " + o + "[K] }"
+	case 18:
+		return pick("Writable", "Nullable", "Deep", "ValueOf", "Picked", "Flat", "IsNever", "Params", "Wrapped", "Priced", "Getters") + "<" + of() + ">"
+	case 19:
+		return pick("Without", "Only", "Either") + "<" + of() + ", " + inner() + ">"
+	case 20:
+		return "`" + pick("", "a-") + "${" + pick("Tone", "Size", "Deck", "boolean", "string", "Capitalize<Tone>") + "}" + pick("", "-z") + "`"
+	case 21:
+		return inner() + " extends " + pick("(infer X)[]", "{ deck: infer X }", "[infer X, ...any[]]", "(...a: infer X) => any", "`${infer X}l${string}`", "Priced<infer X>") + " ? X : 'none'"
+	case 22:
+		return "(a: " + inner() + ", b?: " + inner() + ") => " + inner()
+	case 23:
+		return "Parameters<(a: " + inner() + ", ...r: " + pick("Pairs", "Named", "Size[]") + ") => 1>" + pick("", "[0]", "[number]")
+	case 24:
+		return "{ a: " + inner() + "; b?: " + inner() + "; readonly c: " + inner() + " }" + pick("", "['a' | 'b']", "['c']")
+	case 25:
+		return "NonNullable<" + inner() + ">"
+	case 26:
+		return "Readonly<" + of() + ">" + pick("", "['deck' & keyof Cabin]")
+	case 27:
+		return "ReturnType<() => " + inner() + ">"
+	case 28:
+		return "Strict<Cabin, " + pick("'window'", "'level' | 'beds'", "'deck'") + ">"
+	}
+	return "Awaited<Promise<" + inner() + "> | " + inner() + ">"
+}
+
+// TestTypesAgreeWithTheCompiler evaluates types, listed and random ones, and has
+// the TypeScript compiler hold what comes out against what was written: each must
+// be assignable to the other, and any only where the other is. What is right
+// nowhere is no type, and is left out.
+func TestTypesAgreeWithTheCompiler(t *testing.T) {
+	all := slices.Clone(judgedTypes)
+	rng := rand.New(rand.NewPCG(seedOf(), 5))
+	for range 900 {
+		all = append(all, asked(rng, 1+rng.IntN(3)))
+	}
+	declared := strings.ReplaceAll(judgedLibrary, "‵", "`")
+	var source strings.Builder
+	source.WriteString(declared)
+	for i, text := range all {
+		fmt.Fprintf(&source, "export type Asked%d = %s;\n", i, text)
+	}
+	set, err := modules.Open(fstest.MapFS{"a.ts": {Data: []byte(source.String())}}, ".")
+	if err != nil {
+		t.Fatal(err)
+	}
+	set.Load([]string{"a.ts"}, true)
+	m := set.Module("a.ts")
+	for _, e := range m.File.Errors {
+		t.Fatalf("what is asked does not parse: %v", e)
+	}
+	e := New(set, Names{})
+	ours, why := make([]string, len(all)), make([]string, len(all))
+	for i := range all {
+		e.Odd = nil
+		of := e.PlainType(m.Decls[fmt.Sprint("Asked", i)][0].Node.(*syntax.Alias).Type, In(m))
+		if of == nil || len(e.Odd) > 0 || strings.Contains(of.String(), "Unread") || strings.Contains(of.String(), "KeyOf<") || strings.Contains(of.String(), "MemberOf<") {
+			why[i] = fmt.Sprint(of, " ", e.Odd)
+			continue
+		}
+		ours[i] = of.String()
+	}
+	rejected := compile(t, declared, all, ours)
+	wrong, unknown, judged := 0, 0, 0
+	for i, text := range all {
+		listed := i < len(judgedTypes)
+		switch {
+		case rejected[line{i, 0}]:
+			if listed {
+				t.Errorf("%s is no type", text)
+			}
+			continue
+		case ours[i] == "":
+			unknown++
+			if listed {
+				t.Errorf("%s is not known: %s", text, why[i])
+			}
+			continue
+		}
+		judged++
+		enums := strings.Contains(text, "Deck") || strings.Contains(text, "Level") // the compiler tells their members from the same values
+		for side, what := range []string{1: "it does not fit ours", 2: "ours does not fit it", 3: "one of the two is any"} {
+			if side > 0 && rejected[line{i, side}] && !(enums && (side == 2 || !listed)) {
+				if wrong++; wrong <= 60 {
+					t.Errorf("%s\n is not %s: %s", text, ours[i], what)
+				}
+			}
+		}
+	}
+	if judged < len(all)/2 {
+		t.Errorf("of %d types only %d were judged", len(all), judged)
+	}
+	if unknown*8 > judged {
+		t.Errorf("of %d types %d are said to be unknown", judged, unknown)
+	}
+	t.Logf("%d judged, %d wrong, %d unknown", judged, wrong, unknown)
+}
+
+// line is what a line of the compiled file holds: the type as asked, then the
+// three ways in which ours is held against it.
+type line struct{ of, side int }
+
+// compile gives the lines that the compiler rejects.
+func compile(t *testing.T, declared string, all, ours []string) map[line]bool {
+	t.Helper()
+	dir := t.TempDir()
+	var b strings.Builder
+	b.WriteString(declared + "type IsAny<T> = 0 extends 1 & T ? true : false;\n")
+	first := strings.Count(b.String(), "\n") + 1
+	var lines []line
+	add := func(l line, format string, args ...any) {
+		lines = append(lines, l)
+		fmt.Fprintf(&b, format+"\n", args...)
+	}
+	for i, text := range all {
+		add(line{i, 0}, "export type Asked%d = %s;", i, text)
+		if ours[i] == "" {
+			continue
+		}
+		add(line{i, 1}, "export const to%d = (x: Asked%d): %s => x;", i, i, ours[i])
+		add(line{i, 2}, "export const from%d = (x: %s): Asked%d => x;", i, ours[i], i)
+		add(line{i, 3}, "export const any%d = (x: IsAny<%s>): IsAny<Asked%d> => x;", i, ours[i], i)
+	}
+	if err := os.WriteFile(filepath.Join(dir, "asked.ts"), []byte(b.String()), 0o644); err != nil {
+		t.Fatal(err)
+	}
+	tsc, err := filepath.Abs("../../console/node_modules/typescript/bin/tsc")
+	if err != nil {
+		t.Fatal(err)
+	}
+	cmd := exec.Command("node", tsc, "--noEmit", "--strict", "--target", "es2022", "asked.ts")
+	cmd.Dir = dir
+	out, _ := cmd.Output() // that it rejects something says nothing of the run
+	rejected := map[line]bool{}
+	for _, found := range regexp.MustCompile(`(?m)^asked\.ts\((\d+),`).FindAllStringSubmatch(string(out), -1) {
+		var at int
+		fmt.Sscan(found[1], &at)
+		if at < first {
+			t.Fatalf("the library itself is wrong: %s", out[:min(len(out), 600)])
+		}
+		rejected[lines[at-first]] = true
+	}
+	if len(rejected) == 0 {
+		t.Fatalf("the compiler did not run: %s", out)
+	}
+	return rejected
+}
+
+// seedOf is the seed of the random types: another one asks for others.
+func seedOf() uint64 {
+	seed, err := strconv.ParseUint(os.Getenv("STEADY_SEED"), 10, 64)
+	if err != nil {
+		return 11
+	}
+	return seed
+}
