@@ -39,6 +39,10 @@ func (c *comparison) payload(m Member, a, b *contract.Payload, at, bt *place.Pla
 		return
 	}
 	if a.Positional != b.Positional {
+		if x, y, ok := oneByOne(a, b); ok {
+			c.positional(m, x, y, before, after, k)
+			return
+		}
 		form := "one record"
 		if b.Positional {
 			form = "several values, one after the other"
@@ -67,6 +71,30 @@ func (c *comparison) payload(m Member, a, b *contract.Payload, at, bt *place.Pla
 			c.add(found{kind: k.added, member: m, why: g.Name, detail: g.Name, before: before, after: after})
 		}
 	}
+}
+
+// oneByOne takes the record that one side hands over for the first of the values
+// that the other hands over, where that is a record too: a function takes both alike.
+func oneByOne(a, b *contract.Payload) (x, y *contract.Payload, ok bool) {
+	named, other := a, b
+	if a.Positional {
+		named, other = b, a
+	}
+	if len(named.Fields) == 0 || len(other.Fields) == 0 {
+		return nil, nil, false
+	}
+	if _, record := other.Fields[0].Type.T.(*types.Object); !record {
+		return nil, nil, false
+	}
+	o := &types.Object{}
+	for _, f := range named.Fields {
+		o.Fields = append(o.Fields, types.Field{Name: f.Name, Type: orUnknown(f.Type), Optional: f.Optional})
+	}
+	whole := &contract.Payload{Positional: true, Fields: []contract.Field{{Name: other.Fields[0].Name, Type: contract.TypeOf(o)}}}
+	if a.Positional {
+		return a, whole, true
+	}
+	return whole, b, true
 }
 
 func fieldOf(list []contract.Field, name string) *contract.Field {

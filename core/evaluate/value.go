@@ -202,11 +202,23 @@ func widen(t Type) Type {
 }
 
 // Expr is the type of an expression; nil for none.
-func (e *Evaluator) Expr(x syntax.Expr, s *Scope) Type { return e.expr(x, s, false) }
+func (e *Evaluator) Expr(x syntax.Expr, s *Scope) Type { return e.expr(x, s, widened) }
 
-// expr is the type of an expression. fixed says that what stands in it does not
-// change, as under "as const".
-func (e *Evaluator) expr(x syntax.Expr, s *Scope, fixed bool) Type {
+// AsGiven is the type of an expression where something is asked for: what stands
+// in it is the value that is written, and a list is as long as it is.
+func (e *Evaluator) AsGiven(x syntax.Expr, s *Scope) Type { return e.expr(x, s, asGiven) }
+
+// keeping says what becomes of the values in an expression.
+type keeping uint8
+
+const (
+	widened keeping = iota // another may be put in their place: they stand for their kind
+	asGiven                // they are what is given
+	frozen                 // none is put in their place, as under "as const"
+)
+
+// expr is the type of an expression.
+func (e *Evaluator) expr(x syntax.Expr, s *Scope, keep keeping) Type {
 	if x == nil {
 		return nil
 	}
@@ -216,9 +228,9 @@ func (e *Evaluator) expr(x syntax.Expr, s *Scope, fixed bool) Type {
 	}
 	switch x := x.(type) {
 	case *syntax.Paren:
-		return e.expr(x.X, s, fixed)
+		return e.expr(x.X, s, keep)
 	case *syntax.Container:
-		return e.expr(x.X, s, fixed)
+		return e.expr(x.X, s, keep)
 	case *syntax.Literal:
 		if x.Kind == syntax.RegexpLiteral {
 			return &named{name: "RegExp"}
@@ -228,12 +240,12 @@ func (e *Evaluator) expr(x syntax.Expr, s *Scope, fixed bool) Type {
 		if len(x.Exprs) == 0 {
 			return text(x.Texts[0])
 		}
-		if !fixed {
+		if keep == widened {
 			return wordString
 		}
 		var holes []Type
 		for _, hole := range x.Exprs {
-			holes = append(holes, e.expr(hole, s, fixed))
+			holes = append(holes, e.expr(hole, s, keep))
 		}
 		return e.template(x.Texts, holes, s, x)
 	case *syntax.Element:
@@ -248,9 +260,9 @@ func (e *Evaluator) expr(x syntax.Expr, s *Scope, fixed bool) Type {
 	case *syntax.Class:
 		return e.class(x, s, nil)
 	case *syntax.Object:
-		return e.record(x, s, fixed)
+		return e.record(x, s, keep)
 	case *syntax.Array:
-		return e.array(x, s, fixed)
+		return e.array(x, s, keep)
 	case *syntax.Member:
 		if head, rest, ok := entity(x); ok {
 			return e.valueNamed(head, rest, s, x)
@@ -263,19 +275,19 @@ func (e *Evaluator) expr(x syntax.Expr, s *Scope, fixed bool) Type {
 	case *syntax.Cast:
 		switch {
 		case x.Type == nil && x.Op == "as":
-			return e.expr(x.X, s, true)
+			return e.expr(x.X, s, frozen)
 		case x.Op == "!":
-			return without(e.expr(x.X, s, fixed), wordNull, wordUndefined)
+			return without(e.expr(x.X, s, keep), wordNull, wordUndefined)
 		case x.Op == "satisfies":
-			return e.expr(x.X, s, true)
+			return e.expr(x.X, s, frozen)
 		}
 		return e.Type(x.Type, s)
 	case *syntax.Conditional:
-		return unite(e.expr(x.Then, s, fixed), e.expr(x.Else, s, fixed))
+		return unite(e.expr(x.Then, s, keep), e.expr(x.Else, s, keep))
 	case *syntax.Binary:
-		return e.binary(x, s, fixed)
+		return e.binary(x, s, keep)
 	case *syntax.Unary:
-		return e.unary(x, s, fixed)
+		return e.unary(x, s, keep)
 	case *syntax.Call:
 		return e.call(x, s)
 	case *syntax.Instance:
@@ -295,14 +307,14 @@ func (e *Evaluator) expr(x syntax.Expr, s *Scope, fixed bool) Type {
 	return e.odd(s, x, "the type of this expression is not known: %s", Clip(Written(s.Module, x)))
 }
 
-func (e *Evaluator) binary(x *syntax.Binary, s *Scope, fixed bool) Type {
+func (e *Evaluator) binary(x *syntax.Binary, s *Scope, keep keeping) Type {
 	switch x.Op {
 	case "??", "||":
-		return unite(without(e.expr(x.X, s, fixed), wordNull, wordUndefined), e.expr(x.Y, s, fixed))
+		return unite(without(e.expr(x.X, s, keep), wordNull, wordUndefined), e.expr(x.Y, s, keep))
 	case "&&":
-		return unite(falsy(e.expr(x.X, s, fixed)), e.expr(x.Y, s, fixed))
+		return unite(falsy(e.expr(x.X, s, keep)), e.expr(x.Y, s, keep))
 	case "=", ",":
-		return e.expr(x.Y, s, fixed)
+		return e.expr(x.Y, s, keep)
 	case "==", "!=", "===", "!==", "<", ">", "<=", ">=", "in", "instanceof":
 		return wordBoolean
 	case "+":
@@ -344,7 +356,7 @@ func falsy(t Type) Type {
 	return unite(all...)
 }
 
-func (e *Evaluator) unary(x *syntax.Unary, s *Scope, fixed bool) Type {
+func (e *Evaluator) unary(x *syntax.Unary, s *Scope, keep keeping) Type {
 	switch x.Op {
 	case "!", "delete":
 		return wordBoolean
@@ -353,7 +365,7 @@ func (e *Evaluator) unary(x *syntax.Unary, s *Scope, fixed bool) Type {
 	case "void":
 		return wordUndefined
 	case "await":
-		return awaited(e.expr(x.X, s, fixed))
+		return awaited(e.expr(x.X, s, keep))
 	case "-":
 		if l, ok := e.Expr(x.X, s).(literal); ok && l.of == types.Number {
 			return number("-" + l.value)
@@ -367,7 +379,7 @@ func (e *Evaluator) unary(x *syntax.Unary, s *Scope, fixed bool) Type {
 func (e *Evaluator) constant(x syntax.Expr, s *Scope) Type {
 	b, ok := syntax.Bare(x).(*syntax.Binary)
 	if !ok {
-		return e.expr(x, s, true)
+		return e.expr(x, s, frozen)
 	}
 	a, isA := e.constant(b.X, s).(literal)
 	c, isC := e.constant(b.Y, s).(literal)
@@ -396,12 +408,12 @@ var arithmetic = map[string]func(a, b int64) (int64, bool){
 }
 
 // record is the type of an object literal.
-func (e *Evaluator) record(x *syntax.Object, s *Scope, fixed bool) Type {
+func (e *Evaluator) record(x *syntax.Object, s *Scope, keep keeping) Type {
 	return &object{fill: func() *shape {
 		made := &shape{}
 		for _, p := range x.Props {
 			if p.Kind == syntax.SpreadProperty {
-				for _, m := range e.shapeOf(e.expr(p.Value, s, fixed)).members {
+				for _, m := range e.shapeOf(e.expr(p.Value, s, keep)).members {
 					made.put(m)
 				}
 				continue
@@ -411,7 +423,7 @@ func (e *Evaluator) record(x *syntax.Object, s *Scope, fixed bool) Type {
 				made.bases = append(made.bases, e.base(e.odd(s, p, "the name of this member is worked out when it runs")))
 				continue
 			}
-			m := &member{name: name, numeric: isNumber(p.Key), readonly: fixed, module: s.Module, node: p}
+			m := &member{name: name, numeric: isNumber(p.Key), readonly: keep == frozen, module: s.Module, node: p}
 			switch p.Kind {
 			case syntax.GetProperty:
 				fn, _ := p.Value.(*syntax.Func)
@@ -420,8 +432,8 @@ func (e *Evaluator) record(x *syntax.Object, s *Scope, fixed bool) Type {
 				continue
 			default:
 				m.of = &lazy{eval: func() Type {
-					of := e.expr(p.Value, s, fixed)
-					if !fixed {
+					of := e.expr(p.Value, s, keep)
+					if keep == widened {
 						of = widen(of)
 					}
 					return of
@@ -433,12 +445,12 @@ func (e *Evaluator) record(x *syntax.Object, s *Scope, fixed bool) Type {
 	}}
 }
 
-func (e *Evaluator) array(x *syntax.Array, s *Scope, fixed bool) Type {
-	out := &tuple{readonly: true}
+func (e *Evaluator) array(x *syntax.Array, s *Scope, keep keeping) Type {
+	out := &tuple{readonly: keep == frozen}
 	var all []Type
 	for _, elem := range x.Elems {
 		if spread, ok := elem.(*syntax.Spread); ok {
-			of := e.expr(spread.X, s, fixed)
+			of := e.expr(spread.X, s, keep)
 			switch of := of.(type) {
 			case *tuple:
 				out.elems = append(out.elems, of.elems...)
@@ -451,14 +463,14 @@ func (e *Evaluator) array(x *syntax.Array, s *Scope, fixed bool) Type {
 			}
 			continue
 		}
-		of := e.expr(elem, s, fixed)
+		of := e.expr(elem, s, keep)
 		if of == nil {
 			of = wordUndefined
 		}
 		out.elems = append(out.elems, element{of: known(of)})
 		all = append(all, of)
 	}
-	if fixed {
+	if keep != widened {
 		return out
 	}
 	return &list{elem: known(widen(unite(all...)))}
@@ -711,7 +723,7 @@ func (e *Evaluator) call(x *syntax.Call, s *Scope) Type {
 			spread = true
 			break
 		}
-		given = append(given, e.expr(a, s, true))
+		given = append(given, e.expr(a, s, frozen))
 	}
 	for i, sig := range sigs {
 		if len(args) > len(sig.typeParams) || !spread && !accepts(sig, len(given)) {
@@ -846,7 +858,7 @@ func (e *Evaluator) builtin(x *syntax.Call, s *Scope) Type {
 			}
 			return intersect(all...)
 		case "freeze", "seal":
-			return e.expr(x.Args[0], s, true)
+			return e.expr(x.Args[0], s, frozen)
 		case "keys":
 			return &list{elem: known(wordString)}
 		}

@@ -743,7 +743,8 @@ func takesOf(a *at, takes *site.Takes, at place.Place, outcome Outcome) (verdict
 		name := strings.Join(d.Field, ".")
 		if inner == "" {
 			if t.All || len(t.Fields) > 0 {
-				return verdict{outcome: outcome, why: "takes " + name, at: at}, true
+				// Of what is handed on as it is, no compiler need find that it is another.
+				return verdict{outcome: outcome, why: "takes " + name, at: at, silent: t.All && !gone}, true
 			}
 			return verdict{outcome: outcome, why: "names " + name, at: at}, gone
 		}

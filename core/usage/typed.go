@@ -92,7 +92,7 @@ func (w *walker) describe(g *site.Given, x syntax.Expr) {
 		return // its parameters are of the type that it is held against
 	}
 	t := w.s.typing()
-	if plain := t.plain(t.eval.Expr(x, w.typeScope())); plain != nil {
+	if plain := t.plain(t.eval.AsGiven(x, w.typeScope())); plain != nil {
 		typed(g, plain)
 	}
 }

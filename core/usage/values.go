@@ -4,6 +4,7 @@ package usage
 
 import (
 	"encoding/json"
+	"slices"
 	"sort"
 
 	"steadysocket/core/site"
@@ -110,9 +111,14 @@ func (w *walker) takesElsewhere(x syntax.Expr) *site.Takes {
 
 // takes says what a function uses of each of its parameters.
 func (w *walker) takes(fn *syntax.Func) *site.Takes {
+	// What takes whatever comes says nothing of single values; without a body,
+	// nothing says what is used.
+	if slices.ContainsFunc(fn.Params, func(p *syntax.Param) bool { return p.Rest }) || fn.Body == nil && fn.X == nil {
+		return &site.Takes{Unknown: true}
+	}
 	t := &site.Takes{Params: []site.Taken{}}
 	for i, p := range fn.Params {
-		taken := site.Taken{Position: i + 1, All: p.Rest}
+		taken := site.Taken{Position: i + 1}
 		switch target := p.Name.(type) {
 		case *syntax.ObjectPattern:
 			for _, prop := range target.Props {
