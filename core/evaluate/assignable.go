@@ -79,7 +79,12 @@ func (r *relation) fits(a, b Type, depth int) types.Answer {
 			}
 		}
 		return out
-	case *param, *keys, *access:
+	case *keys:
+		if l, ok := a.(literal); ok && l.of == types.String && primitive(b.of) && !wrapped[l.value] {
+			return types.No
+		}
+		return types.Undecided
+	case *param, *access:
 		return types.Undecided
 	case *named:
 		return r.fitsNamed(a, b, depth)
@@ -522,10 +527,21 @@ func (r *relation) structure(a Type, b *object, depth int) types.Answer {
 	return out
 }
 
-// wrapped are members that texts, numbers and lists have without being declared
-// in any source.
-var wrapped = map[string]bool{"length": true, "toString": true, "valueOf": true, "at": true, "concat": true, "includes": true, "indexOf": true, "slice": true,
-	"map": true, "filter": true, "forEach": true, "toFixed": true, "trim": true, "split": true, "join": true, "push": true, "find": true}
+// wrapped are the names of the members that JavaScript gives to texts, numbers,
+// truth values, symbols and lists. Source: ECMA-262, 14th edition (2023).
+var wrapped = func() map[string]bool {
+	names := map[string]bool{}
+	for _, name := range strings.Fields(`
+		at anchor big blink bold charAt charCodeAt codePointAt concat endsWith fixed fontcolor fontsize includes indexOf isWellFormed italics lastIndexOf length
+		link localeCompare match matchAll normalize padEnd padStart repeat replace replaceAll search slice small split startsWith strike sub substr substring sup
+		toLocaleLowerCase toLocaleUpperCase toLowerCase toString toUpperCase toWellFormed trim trimEnd trimLeft trimRight trimStart valueOf
+		toExponential toFixed toLocaleString toPrecision description
+		copyWithin entries every fill filter find findIndex findLast findLastIndex flat flatMap forEach join keys map pop push reduce reduceRight reverse shift some
+		sort splice toReversed toSorted toSpliced unshift values with`) {
+		names[name] = true
+	}
+	return names
+}()
 
 // signature compares two signatures; parameters turn the direction round.
 func (r *relation) signature(a, b *signature, depth int) types.Answer {

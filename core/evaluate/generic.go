@@ -218,6 +218,9 @@ func (e *Evaluator) filter(from, by Type, keep bool, s *Scope, at syntax.Node) T
 	var kept []Type
 	members := parts(from)
 	for _, m := range members {
+		if m = e.reduced(m); m == Type(wordNever) {
+			continue
+		}
 		switch m.(type) {
 		case *keys, *param, *access:
 			kept = append(kept, m) // what it will be is decided by the app
@@ -286,6 +289,9 @@ func (e *Evaluator) conditional(t *syntax.ConditionalType, s *Scope) Type {
 				members := values(bound)
 				var all []Type
 				for _, m := range members {
+					if m = e.reduced(m); m == Type(wordNever) {
+						continue
+					}
 					inner := s
 					if len(members) > 1 {
 						inner = s.with(binding{id.Name, m})
