@@ -330,6 +330,10 @@ func fromNamed(a *named, b Type) types.Answer {
 			return answer(b == wordUnknown || b == wordAny)
 		case literal, *texts:
 			return types.No
+		case *object:
+			if s := b.get(); len(s.calls)+len(s.news) > 0 {
+				return types.No // nothing that is drawn can be called
+			}
 		}
 	}
 	if a == elementName {
