@@ -175,6 +175,98 @@ func asked(rng *rand.Rand, depth int) string {
 	return "Awaited<Promise<" + inner() + "> | " + inner() + ">"
 }
 
+// judgedValues are what expressions are made of, beside the library.
+const judgedValues = `
+export declare const tone: Tone, size: Size, flag: boolean, chosen: boolean, berth: Berth, cabin: Cabin, fare: Fare, list: string[], pairs: Pairs, named: Named, some: Berth | undefined, none: string | null;
+export declare const handler: Handler, ship: Ship, shelf: Shelf, held: Held, count: number, wrapped: Wrapped<Tone>;
+export declare function pick<T, K extends keyof T>(of: T, name: K): T[K];
+export declare function first<T>(of: readonly T[]): T | undefined;
+export declare function same<T extends string>(of: T): T;
+export declare function over(of: string): 'text'; export declare function over(of: number): 'number';
+export const later = async () => tone;
+`
+
+// judgedExpressions are expressions whose type the compiler is asked for.
+var judgedExpressions = []string{
+	"'x'", "3", "-3", "true", "null", "undefined", "`plain`", "`${count} left`", "tone", "[1, 'x']", "[]", "[tone, size]", "['a', 'b'] as const", "{ a: 1, b: 'x' }", "{ a: 1, b: { c: tone } } as const", "{ ...berth, deck: 3 }", "{ ...berth, ...cabin }",
+	"{ [tone]: 1 }", "{ tone }", "{ get a() { return tone; } }", "{ m(x: string) { return x; } }", "[...list, 3]", "[...named, 'z'] as const", "berth.deck", "berth.level", "cabin.tags[0]", "pairs[0]", "pairs[1]", "named[1]", "named.length", "shelf.top", "shelf.anything", "shelf['x']",
+	"some?.deck", "some?.level", "some!.deck", "held.a.b?.d[1]", "held.a?.b!.c", "fare.kind", "fare.seat", "flag ? tone : size", "flag ? 'a' : 'b'", "some ?? berth", "none ?? 'x'", "none || 3", "flag && tone", "some && some.deck", "!flag", "!tone", "-count", "+tone", "count + 1", "tone + 1", "count > 1", "tone === 'calm'", "typeof tone", "void 0",
+	"(x: number) => x", "(x: string, y = 3) => [x, y]", "() => ({ tone })", "() => { if (flag) { return tone; } return 3; }", "async () => tone", "() => {}", "function (this: Ship, a: string) { return a; }", "<T extends string>(x: T) => x", "(...all: Tone[]) => all", "({ deck, level = 2 }: Berth) => level",
+	"quote(1)", "quote(1).tone", "quote(1, 'calm').sum", "over('x')", "over(3)", "first(list)", "first([1, 2])", "first(named)", "pick(cabin, 'beds')", "pick(berth, 'level')", "same('x')", "same(tone)", "handler('x')", "wrapped.again()", "(() => tone)()", "ship.sail('x')", "ship.sail('x').decks", "ship.full", "ship.at?.deck", "new Ship('x')", "new Ship('x').name", "Ship", "Ship.count",
+	"Deck.Low", "Deck", "Level.Two", "scale", "scale.of.deep", "words", "words[0]", "loose", "loose.c", "loose.d()", "loose.c[0]", "tone as string", "'x' as const", "{ a: 'x' } satisfies { a: string }", "({ a: 'x' } as { a: 'x' | 'y' })", "tone satisfies string", "(tone)", "await later()",
+	"list.map((x) => x.length)", "list.filter((x) => x)", "cabin.tags.includes('a')", "tone.length", "tone.toUpperCase()", "list.length", "list.join('')", "count.toFixed(2)", "[1, 2, 3].map((x) => ({ x }))", "Object.keys(berth)", "list.at(0)", "tone.split('')", "list.slice(1)", "list.concat(['x'])", "[...list].reverse()", "list.find((x) => x === 'a')", "list.some((x) => !x)", "Math.max(1, 2)", "String(count)", "Number(tone)", "Boolean(tone)", "JSON.stringify(berth)", "parseInt('3')", "new Set(list)", "new Map<string, number>()", "Promise.resolve(tone)",
+}
+
+// expressed are random expressions.
+func expressed(rng *rand.Rand, depth int) string {
+	pick := func(list ...string) string { return list[rng.IntN(len(list))] }
+	if depth <= 0 {
+		return pick("'x'", "3", "true", "null", "undefined", "tone", "size", "flag", "berth", "cabin", "fare", "list", "pairs", "named", "some", "none", "ship", "count", "scale", "words", "held", "loose", "wrapped", "Deck.Low", "shelf")
+	}
+	inner := func() string { return "(" + expressed(rng, depth-1) + ")" }
+	switch rng.IntN(20) {
+	case 0, 1:
+		return "{ a: " + inner() + ", b: " + inner() + " }" + pick("", "", ".a", " as const")
+	case 2:
+		return "{ ...berth, deck: " + inner() + " }" + pick("", ".deck", ".code")
+	case 3:
+		return "[" + inner() + ", " + inner() + "]" + pick("", "[0]", " as const", ".length")
+	case 4:
+		return "chosen ? " + inner() + " : " + inner()
+	case 5:
+		return inner() + " ?? " + inner()
+	case 6:
+		return inner() + " || " + inner()
+	case 7:
+		return inner() + " && " + inner()
+	case 8:
+		return "(x: " + pick("Tone", "Berth", "number") + ", y = " + inner() + ") => " + pick("x", "y", "[x, y]", "({ x, y })", inner())
+	case 9:
+		return pick("!", "typeof ", "void ") + inner()
+	case 10:
+		return inner() + pick(" === ", " !== ") + inner()
+	case 11:
+		return "(() => " + inner() + ")()"
+	case 12:
+		return "first([" + inner() + ", " + inner() + "])"
+	case 13:
+		return "pick({ a: " + inner() + ", b: 3 }, " + pick("'a'", "'b'") + ")"
+	case 14:
+		return "({ a: " + inner() + " }).a"
+	case 15:
+		return "(" + pick("some", "none", "held.a.b", "berth.level", "ship.at") + ")" + pick("", "!", " ?? 'x'", " || 0", " && 1")
+	case 16:
+		return "`${" + pick("tone", "count", "flag") + "}-" + pick("x", "${size}") + "`" + pick("", " as const")
+	case 17:
+		return "(() => { if (chosen) { return " + inner() + "; } return " + inner() + "; })()"
+	case 18:
+		return "[" + inner() + ", ..." + pick("list", "named", "words", "[1, 2]") + "]" + pick("", " as const", "[0]")
+	}
+	return "(" + inner() + ") satisfies unknown"
+}
+
+// TestExpressionsAgreeWithTheCompiler evaluates expressions, listed and random
+// ones, and has the compiler hold the type that comes out against its own. What we
+// do not know is said to be unknown: the members that JavaScript itself gives.
+func TestExpressionsAgreeWithTheCompiler(t *testing.T) {
+	all := slices.Clone(judgedExpressions)
+	rng := rand.New(rand.NewPCG(seedOf(), 9))
+	for range 500 {
+		all = append(all, expressed(rng, 1+rng.IntN(3)))
+	}
+	j := judge(t, strings.ReplaceAll(judgedLibrary, "‵", "`")+judgedValues, all, "export const v%[1]d = %[2]s; export type Asked%[1]d = typeof v%[1]d;")
+	// What is private tells classes apart that have the same members.
+	j.tell(t, len(judgedExpressions), func(text string) bool {
+		return strings.Contains(text, "Deck") || strings.Contains(text, "Level") || strings.Contains(strings.ToLower(text), "ship")
+	})
+	if j.judged < len(all)*2/3 {
+		t.Errorf("of %d expressions only %d were judged", len(all), j.judged)
+	}
+	if j.unknown*5 > j.judged {
+		t.Errorf("of %d expressions %d are said to be unknown", j.judged, j.unknown)
+	}
+}
+
 // TestTypesAgreeWithTheCompiler evaluates types, listed and random ones, and has
 // the TypeScript compiler hold what comes out against what was written: each must
 // be assignable to the other, and any only where the other is. What is right
@@ -185,13 +277,40 @@ func TestTypesAgreeWithTheCompiler(t *testing.T) {
 	for range 900 {
 		all = append(all, asked(rng, 1+rng.IntN(3)))
 	}
-	declared := strings.ReplaceAll(judgedLibrary, "‵", "`")
-	var source strings.Builder
-	source.WriteString(declared)
-	for i, text := range all {
-		fmt.Fprintf(&source, "export type Asked%d = %s;\n", i, text)
+	j := judge(t, strings.ReplaceAll(judgedLibrary, "‵", "`"), all, "export type Asked%[1]d = %[2]s;")
+	// The compiler tells the members of enumerations from the same values.
+	j.tell(t, len(judgedTypes), func(text string) bool { return strings.Contains(text, "Deck") || strings.Contains(text, "Level") })
+	for i, text := range judgedTypes {
+		if j.ours[i] == "" {
+			t.Errorf("%s is not known: %s", text, j.why[i])
+		}
 	}
-	set, err := modules.Open(fstest.MapFS{"a.ts": {Data: []byte(source.String())}}, ".")
+	if j.judged < len(all)/2 {
+		t.Errorf("of %d types only %d were judged", len(all), j.judged)
+	}
+	if j.unknown*8 > j.judged {
+		t.Errorf("of %d types %d are said to be unknown", j.judged, j.unknown)
+	}
+}
+
+// judgement is what we say of a list of types or expressions, and what the
+// compiler says of that.
+type judgement struct {
+	all             []string
+	ours, why       []string // "" in ours for what is unknown, and then why
+	rejected        map[line]string
+	judged, unknown int
+}
+
+// judge evaluates what is declared by a form, which is given the number and the
+// text of each and must declare the type Asked with the number.
+func judge(t *testing.T, declared string, all []string, form string) *judgement {
+	t.Helper()
+	source := declared
+	for i, text := range all {
+		source += fmt.Sprintf(form+"\n", i, text)
+	}
+	set, err := modules.Open(fstest.MapFS{"a.ts": {Data: []byte(source)}}, ".")
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -201,58 +320,54 @@ func TestTypesAgreeWithTheCompiler(t *testing.T) {
 		t.Fatalf("what is asked does not parse: %v", e)
 	}
 	e := New(set, Names{})
-	ours, why := make([]string, len(all)), make([]string, len(all))
+	j := &judgement{all: all, ours: make([]string, len(all)), why: make([]string, len(all))}
 	for i := range all {
 		e.Odd = nil
 		of := e.PlainType(m.Decls[fmt.Sprint("Asked", i)][0].Node.(*syntax.Alias).Type, In(m))
 		if of == nil || len(e.Odd) > 0 || strings.Contains(of.String(), "Unread") || strings.Contains(of.String(), "KeyOf<") || strings.Contains(of.String(), "MemberOf<") {
-			why[i] = fmt.Sprint(of, " ", e.Odd)
+			j.why[i] = fmt.Sprint(of, " ", e.Odd)
 			continue
 		}
-		ours[i] = of.String()
+		j.ours[i] = of.String()
 	}
-	rejected := compile(t, declared, all, ours)
-	wrong, unknown, judged := 0, 0, 0
-	for i, text := range all {
-		listed := i < len(judgedTypes)
-		switch {
-		case rejected[line{i, 0}]:
-			if listed {
-				t.Errorf("%s is no type", text)
-			}
-			continue
-		case ours[i] == "":
-			unknown++
-			if listed {
-				t.Errorf("%s is not known: %s", text, why[i])
+	j.rejected = compile(t, declared, all, j.ours, form)
+	return j
+}
+
+// tell says where the two differ. The first are listed and must be right as they
+// are asked. loosely is what fits in one direction only.
+func (j *judgement) tell(t *testing.T, listed int, loosely func(text string) bool) {
+	t.Helper()
+	wrong := 0
+	for i, text := range j.all {
+		if problem, is := j.rejected[line{i, 0}]; is {
+			if i < listed {
+				t.Errorf("%s is not right: %s", text, problem)
 			}
 			continue
 		}
-		judged++
-		enums := strings.Contains(text, "Deck") || strings.Contains(text, "Level") // the compiler tells their members from the same values
+		if j.ours[i] == "" {
+			j.unknown++
+			continue
+		}
+		j.judged++
 		for side, what := range []string{1: "it does not fit ours", 2: "ours does not fit it", 3: "one of the two is any"} {
-			if side > 0 && rejected[line{i, side}] && !(enums && (side == 2 || !listed)) {
+			if _, is := j.rejected[line{i, side}]; side > 0 && is && !(loosely(text) && (side == 2 || i >= listed)) {
 				if wrong++; wrong <= 60 {
-					t.Errorf("%s\n is not %s: %s", text, ours[i], what)
+					t.Errorf("%s\n is not %s: %s", text, j.ours[i], what)
 				}
 			}
 		}
 	}
-	if judged < len(all)/2 {
-		t.Errorf("of %d types only %d were judged", len(all), judged)
-	}
-	if unknown*8 > judged {
-		t.Errorf("of %d types %d are said to be unknown", judged, unknown)
-	}
-	t.Logf("%d judged, %d wrong, %d unknown", judged, wrong, unknown)
+	t.Logf("%d judged, %d wrong, %d unknown", j.judged, wrong, j.unknown)
 }
 
-// line is what a line of the compiled file holds: the type as asked, then the
-// three ways in which ours is held against it.
+// line is what a line of the compiled file holds: what is asked, then the three
+// ways in which ours is held against it.
 type line struct{ of, side int }
 
-// compile gives the lines that the compiler rejects.
-func compile(t *testing.T, declared string, all, ours []string) map[line]bool {
+// compile gives the lines that the compiler rejects, with its words.
+func compile(t *testing.T, declared string, all, ours []string, form string) map[line]string {
 	t.Helper()
 	dir := t.TempDir()
 	var b strings.Builder
@@ -264,7 +379,7 @@ func compile(t *testing.T, declared string, all, ours []string) map[line]bool {
 		fmt.Fprintf(&b, format+"\n", args...)
 	}
 	for i, text := range all {
-		add(line{i, 0}, "export type Asked%d = %s;", i, text)
+		add(line{i, 0}, form, i, text)
 		if ours[i] == "" {
 			continue
 		}
@@ -279,17 +394,17 @@ func compile(t *testing.T, declared string, all, ours []string) map[line]bool {
 	if err != nil {
 		t.Fatal(err)
 	}
-	cmd := exec.Command("node", tsc, "--noEmit", "--strict", "--target", "es2022", "asked.ts")
+	cmd := exec.Command("node", tsc, "--noEmit", "--strict", "--target", "es2023", "--module", "esnext", "asked.ts")
 	cmd.Dir = dir
 	out, _ := cmd.Output() // that it rejects something says nothing of the run
-	rejected := map[line]bool{}
-	for _, found := range regexp.MustCompile(`(?m)^asked\.ts\((\d+),`).FindAllStringSubmatch(string(out), -1) {
+	rejected := map[line]string{}
+	for _, found := range regexp.MustCompile(`(?m)^asked\.ts\((\d+),\d+\): (.*)`).FindAllStringSubmatch(string(out), -1) {
 		var at int
 		fmt.Sscan(found[1], &at)
 		if at < first {
 			t.Fatalf("the library itself is wrong: %s", out[:min(len(out), 600)])
 		}
-		rejected[lines[at-first]] = true
+		rejected[lines[at-first]] = found[2]
 	}
 	if len(rejected) == 0 {
 		t.Fatalf("the compiler did not run: %s", out)
@@ -297,7 +412,7 @@ func compile(t *testing.T, declared string, all, ours []string) map[line]bool {
 	return rejected
 }
 
-// seedOf is the seed of the random types: another one asks for others.
+// seedOf is the seed of what is random: another one asks for others.
 func seedOf() uint64 {
 	seed, err := strconv.ParseUint(os.Getenv("STEADY_SEED"), 10, 64)
 	if err != nil {

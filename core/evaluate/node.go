@@ -318,7 +318,7 @@ func (e *Evaluator) parameters(params []*syntax.Param, s *Scope) (out []paramete
 func (e *Evaluator) typeOfParam(p *syntax.Param, s *Scope) *lazy {
 	switch {
 	case p.Type == nil && p.Default != nil:
-		return &lazy{eval: func() Type { return widen(e.Expr(p.Default, s)) }}
+		return &lazy{eval: func() Type { return e.loosened(p.Default, s) }}
 	case p.Type != nil && (p.Optional || p.Default != nil):
 		return &lazy{eval: func() Type { return without(e.Type(p.Type, s), wordUndefined) }}
 	}

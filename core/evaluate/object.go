@@ -270,8 +270,13 @@ func (e *Evaluator) accessed(of, key Type, s *Scope, at syntax.Node) Type {
 		if key == Type(wordNumber) {
 			return of.elem.get()
 		}
-		if k, ok := key.(literal); ok && k.value == "length" {
-			return wordNumber
+		if k, ok := key.(literal); ok {
+			if k.of == types.Number {
+				return of.elem.get()
+			}
+			if k.value == "length" {
+				return wordNumber
+			}
 		}
 	case *tuple:
 		if found := tupleAt(of, key); found != nil {
@@ -747,7 +752,7 @@ func (e *Evaluator) classMember(to *shape, m *syntax.ClassMember, s *Scope) {
 	case m.Type != nil:
 		property.declare(e, m.Type, s)
 	default:
-		made.of = &lazy{eval: func() Type { return widen(e.Expr(m.Value, s)) }}
+		made.of = &lazy{eval: func() Type { return e.loosened(m.Value, s) }}
 	}
 	to.put(made)
 }

@@ -4,6 +4,7 @@
 package evaluate
 
 import (
+	"slices"
 	"strconv"
 
 	"steadysocket/core/modules"
@@ -112,7 +113,7 @@ func (e *Evaluator) declarator(n *syntax.Declarator, d modules.Declared, name st
 		case n.Value != nil:
 			of := e.Expr(n.Value, s)
 			if v, ok := d.Stmt.(*syntax.VarDecl); ok && v.Word != "const" {
-				of = widen(of)
+				of = loosen(of, e.fresh(n.Value, s, 0))
 			}
 			return of
 		}
@@ -158,7 +159,7 @@ func (e *Evaluator) bound(p syntax.Pattern, of Type, name string, s *Scope) Type
 			if binds(prop.Target, name) {
 				inner := e.accessed(of, text(key), s, prop)
 				if prop.Default != nil {
-					inner = unite(without(inner, wordUndefined), widen(e.Expr(prop.Default, s)))
+					inner = unite(without(inner, wordUndefined), e.loosened(prop.Default, s))
 				}
 				return e.bound(prop.Target, inner, name, s)
 			}
@@ -201,6 +202,109 @@ func widen(t Type) Type {
 	return t
 }
 
+// loosened is the type that an expression leaves in a place that may change:
+// values that it writes out stand for their kind there, declared ones do not.
+func (e *Evaluator) loosened(x syntax.Expr, s *Scope) Type {
+	return loosen(e.expr(x, s, widened), e.fresh(x, s, 0))
+}
+
+func loosen(t Type, fresh []literal) Type {
+	if len(fresh) == 0 {
+		return t
+	}
+	var all []Type
+	for _, m := range parts(t) {
+		if l, ok := m.(literal); ok && slices.ContainsFunc(fresh, func(f literal) bool { return f.of == l.of && f.value == l.value }) {
+			m = word(l.of)
+		}
+		all = append(all, m)
+	}
+	return unite(all...)
+}
+
+// fresh lists the values that an expression writes out where its result comes
+// from, through names of constants without a type.
+func (e *Evaluator) fresh(x syntax.Expr, s *Scope, depth int) []literal {
+	if depth > 10 {
+		return nil
+	}
+	depth++
+	switch x := x.(type) {
+	case *syntax.Paren:
+		return e.fresh(x.X, s, depth)
+	case *syntax.Container:
+		return e.fresh(x.X, s, depth)
+	case *syntax.Literal, *syntax.Template, *syntax.Unary:
+		if l, ok := e.expr(x, s, widened).(literal); ok {
+			return []literal{l}
+		}
+	case *syntax.Conditional:
+		return append(e.fresh(x.Then, s, depth), e.fresh(x.Else, s, depth)...)
+	case *syntax.Binary:
+		switch x.Op {
+		case "??", "||", "&&":
+			return append(e.fresh(x.X, s, depth), e.fresh(x.Y, s, depth)...)
+		case ",", "=":
+			return e.fresh(x.Y, s, depth)
+		}
+	case *syntax.Array:
+		var all []literal
+		for _, elem := range x.Elems {
+			if _, spread := elem.(*syntax.Spread); !spread {
+				all = append(all, e.fresh(elem, s, depth)...)
+			}
+		}
+		return all
+	case *syntax.Cast:
+		if x.Op == "!" || x.Op == "satisfies" {
+			return e.fresh(x.X, s, depth)
+		}
+	case *syntax.Call:
+		if fn, ok := syntax.Bare(x.Fun).(*syntax.Func); ok && fn.Returns == nil && len(fn.Params) == 0 {
+			var all []literal
+			if fn.X != nil {
+				return e.fresh(fn.X, s, depth)
+			}
+			if fn.Body != nil {
+				syntax.Returns(fn.Body, func(x syntax.Expr) { all = append(all, e.fresh(x, s, depth)...) })
+			}
+			return all
+		}
+	case *syntax.Ident:
+		if _, local := s.valueOf(x.Name); local {
+			return nil
+		}
+		sym, ok := e.Set.Local(s.Module, x.Name)
+		if !ok || sym.Module == nil || len(sym.Decls) != 1 {
+			return nil
+		}
+		d, ok := sym.Decls[0].Node.(*syntax.Declarator)
+		if v, isVar := sym.Decls[0].Stmt.(*syntax.VarDecl); ok && isVar && v.Word == "const" && d.Type == nil && d.Value != nil {
+			if _, plain := d.Name.(*syntax.Ident); plain {
+				return e.fresh(d.Value, In(sym.Decls[0].Module), depth)
+			}
+		}
+	}
+	return nil
+}
+
+// truthy is what x || y gives where x holds.
+func truthy(t Type) Type {
+	var all []Type
+	for _, m := range values(t) {
+		if l, ok := m.(literal); ok && (l.value == "" || l.of == types.Number && l.value == "0" || l == no) {
+			continue
+		}
+		if m != Type(wordNull) && m != Type(wordUndefined) && m != Type(wordVoid) {
+			all = append(all, m)
+		}
+	}
+	return unite(all...)
+}
+
+// kinds are what typeof may give.
+var kinds = unite(text("string"), text("number"), text("bigint"), text("boolean"), text("symbol"), text("undefined"), text("object"), text("function"))
+
 // Expr is the type of an expression; nil for none.
 func (e *Evaluator) Expr(x syntax.Expr, s *Scope) Type { return e.expr(x, s, widened) }
 
@@ -240,7 +344,7 @@ func (e *Evaluator) expr(x syntax.Expr, s *Scope, keep keeping) Type {
 		if len(x.Exprs) == 0 {
 			return text(x.Texts[0])
 		}
-		if keep == widened {
+		if keep != frozen {
 			return wordString
 		}
 		var holes []Type
@@ -279,7 +383,7 @@ func (e *Evaluator) expr(x syntax.Expr, s *Scope, keep keeping) Type {
 		case x.Op == "!":
 			return without(e.expr(x.X, s, keep), wordNull, wordUndefined)
 		case x.Op == "satisfies":
-			return e.expr(x.X, s, frozen)
+			return e.satisfying(x.X, e.Type(x.Type, s), s, keep)
 		}
 		return e.Type(x.Type, s)
 	case *syntax.Conditional:
@@ -307,18 +411,100 @@ func (e *Evaluator) expr(x syntax.Expr, s *Scope, keep keeping) Type {
 	return e.odd(s, x, "the type of this expression is not known: %s", Clip(Written(s.Module, x)))
 }
 
+// satisfying is the type of an expression where a type says what is asked for:
+// values stay as they are written where single values are asked for.
+func (e *Evaluator) satisfying(x syntax.Expr, asked Type, s *Scope, keep keeping) Type {
+	if paren, ok := x.(*syntax.Paren); ok {
+		return e.satisfying(paren.X, asked, s, keep)
+	}
+	if keep != widened {
+		return e.expr(x, s, keep)
+	}
+	asked = without(asked, wordNull, wordUndefined)
+	switch bare := x.(type) {
+	case *syntax.Object:
+		from := e.shapeOf(asked)
+		return &object{fill: func() *shape {
+			made := e.shapeOf(e.record(bare, s, widened))
+			out := &shape{indexes: made.indexes, bases: made.bases}
+			for _, m := range made.members {
+				if p := bare.Lookup(m.name); p != nil && p.Kind == syntax.InitProperty {
+					if want := from.wanted(e, m.name); want != nil {
+						changed := *m
+						changed.of = &lazy{eval: func() Type { return e.inside(p.Value, want.get(), s) }}
+						m = &changed
+					}
+				}
+				out.put(m)
+			}
+			return out
+		}}
+	case *syntax.Array:
+		switch of := asked.(type) {
+		case *tuple:
+			return e.array(bare, s, asGiven)
+		case *list:
+			var all []Type
+			for _, elem := range bare.Elems {
+				if _, spread := elem.(*syntax.Spread); spread {
+					return e.expr(x, s, keep)
+				}
+				all = append(all, e.inside(elem, of.elem.get(), s))
+			}
+			return &list{elem: known(unite(all...))}
+		}
+	}
+	return e.expr(x, s, keep)
+}
+
+// inside is what stands in a record or list where a type says what is asked for.
+func (e *Evaluator) inside(x syntax.Expr, asked Type, s *Scope) Type {
+	of := e.satisfying(x, asked, s, widened)
+	if slices.ContainsFunc(parts(asked), isLiteral) {
+		return of
+	}
+	return loosen(of, e.fresh(x, s, 0))
+}
+
+// wanted is what a type asks for under a name; nil for nothing.
+func (s *shape) wanted(e *Evaluator, name string) *lazy {
+	if m := s.member(name); m != nil {
+		return m.of
+	}
+	for _, i := range s.indexes {
+		if e.assignable(text(name), i.key.get()) == types.Yes {
+			return i.of
+		}
+	}
+	return nil
+}
+
 func (e *Evaluator) binary(x *syntax.Binary, s *Scope, keep keeping) Type {
 	switch x.Op {
-	case "??", "||":
-		return unite(without(e.expr(x.X, s, keep), wordNull, wordUndefined), e.expr(x.Y, s, keep))
+	case "??":
+		left := e.expr(x.X, s, keep)
+		if !mayBeNull(left) {
+			return left
+		}
+		return unite(without(left, wordNull, wordUndefined), e.expr(x.Y, s, keep))
+	case "||":
+		left := e.expr(x.X, s, keep)
+		if left != nil && left != Type(wordNever) && falsy(left) == Type(wordNever) {
+			return left
+		}
+		return unite(truthy(left), e.expr(x.Y, s, keep))
 	case "&&":
-		return unite(falsy(e.expr(x.X, s, keep)), e.expr(x.Y, s, keep))
+		left := e.expr(x.X, s, keep)
+		if left != nil && left != Type(wordNever) && truthy(left) == Type(wordNever) {
+			return left
+		}
+		return unite(falsy(left), e.expr(x.Y, s, keep))
 	case "=", ",":
 		return e.expr(x.Y, s, keep)
 	case "==", "!=", "===", "!==", "<", ">", "<=", ">=", "in", "instanceof":
 		return wordBoolean
 	case "+":
-		a, b := widen(e.Expr(x.X, s)), widen(e.Expr(x.Y, s))
+		a, b := widen(e.Expr(x.X, s)), widen(e.Expr(x.Y, s)) // what is worked out is of a kind
 		switch {
 		case a == Type(wordString) || b == Type(wordString):
 			return wordString
@@ -327,6 +513,19 @@ func (e *Evaluator) binary(x *syntax.Binary, s *Scope, keep keeping) Type {
 		}
 	}
 	return wordNumber
+}
+
+// mayBeNull reports whether a type may be null or undefined.
+func mayBeNull(t Type) bool {
+	return slices.ContainsFunc(parts(t), func(m Type) bool {
+		switch m := m.(type) {
+		case word:
+			return m == wordNull || m == wordUndefined || m == wordVoid || m == wordAny || m == wordUnknown || m == wordNever
+		case *odd, *named, *param, *access, *choice, nil:
+			return true
+		}
+		return false
+	})
 }
 
 // falsy is what x && y gives where x does not hold.
@@ -358,10 +557,19 @@ func falsy(t Type) Type {
 
 func (e *Evaluator) unary(x *syntax.Unary, s *Scope, keep keeping) Type {
 	switch x.Op {
-	case "!", "delete":
+	case "!":
+		switch of := e.expr(x.X, s, keep); {
+		case of == nil || of == Type(wordNever):
+		case truthy(of) == Type(wordNever):
+			return yes
+		case falsy(of) == Type(wordNever):
+			return no
+		}
+		return wordBoolean
+	case "delete":
 		return wordBoolean
 	case "typeof":
-		return wordString
+		return kinds
 	case "void":
 		return wordUndefined
 	case "await":
@@ -432,11 +640,10 @@ func (e *Evaluator) record(x *syntax.Object, s *Scope, keep keeping) Type {
 				continue
 			default:
 				m.of = &lazy{eval: func() Type {
-					of := e.expr(p.Value, s, keep)
 					if keep == widened {
-						of = widen(of)
+						return e.loosened(p.Value, s)
 					}
-					return of
+					return e.expr(p.Value, s, keep)
 				}}
 			}
 			made.put(m)
@@ -473,7 +680,7 @@ func (e *Evaluator) array(x *syntax.Array, s *Scope, keep keeping) Type {
 	if keep != widened {
 		return out
 	}
-	return &list{elem: known(widen(unite(all...)))}
+	return &list{elem: known(loosen(unite(all...), e.fresh(x, s, 0)))}
 }
 
 // function is the type of a function's value.
@@ -513,7 +720,7 @@ func (e *Evaluator) returned(fn *syntax.Func, s *Scope) Type {
 		return t
 	}
 	if fn.X != nil {
-		return wrap(widen(e.Expr(fn.X, inner)))
+		return wrap(oneValue(e.Expr(fn.X, inner), e.fresh(fn.X, inner, 0)))
 	}
 	if fn.Body == nil {
 		return wordAny
@@ -531,7 +738,11 @@ func (e *Evaluator) returned(fn *syntax.Func, s *Scope) Type {
 	if drawn {
 		return wrap(content)
 	}
-	syntax.Returns(fn.Body, func(x syntax.Expr) { all = append(all, widen(e.Expr(x, inner))) })
+	var fresh []literal
+	syntax.Returns(fn.Body, func(x syntax.Expr) {
+		all = append(all, e.Expr(x, inner))
+		fresh = append(fresh, e.fresh(x, inner, 0)...)
+	})
 	for _, t := range all {
 		if e.isContent(t) {
 			return wrap(content)
@@ -540,7 +751,16 @@ func (e *Evaluator) returned(fn *syntax.Func, s *Scope) Type {
 	if len(all) == 0 {
 		return wrap(wordVoid)
 	}
-	return wrap(unite(all...))
+	return wrap(oneValue(unite(all...), fresh))
+}
+
+// oneValue is what a function gives back: one value that it writes out stands for
+// its kind, of several each is told.
+func oneValue(t Type, fresh []literal) Type {
+	if _, one := t.(literal); one {
+		return loosen(t, fresh)
+	}
+	return t
 }
 
 // Block is a scope inside of another, for what is declared there.
@@ -717,13 +937,19 @@ func (e *Evaluator) call(x *syntax.Call, s *Scope) Type {
 	}
 	args := e.arguments(x.TypeArgs, s)
 	var given []Type
+	var written []argument
 	spread := false
 	for _, a := range x.Args {
 		if _, ok := a.(*syntax.Spread); ok {
 			spread = true
 			break
 		}
-		given = append(given, e.expr(a, s, frozen))
+		arg := argument{of: e.expr(a, s, asGiven), fresh: e.fresh(a, s, 0)}
+		switch syntax.Bare(a).(type) {
+		case *syntax.Object, *syntax.Array:
+			arg.loose = e.expr(a, s, widened)
+		}
+		given, written = append(given, arg.of), append(written, arg)
 	}
 	for i, sig := range sigs {
 		if len(args) > len(sig.typeParams) || !spread && !accepts(sig, len(given)) {
@@ -732,7 +958,7 @@ func (e *Evaluator) call(x *syntax.Call, s *Scope) Type {
 		if i < len(sigs)-1 && !e.admits(sig, args) {
 			continue
 		}
-		made := e.applied(sig, args, given)
+		made := e.applied(sig, args, written)
 		if i < len(sigs)-1 && !e.takes(made, given) {
 			continue
 		}
@@ -779,9 +1005,16 @@ func (e *Evaluator) takes(sig *signature, given []Type) bool {
 	return true
 }
 
+// argument is what a call is given.
+type argument struct {
+	of    Type      // as it is written
+	loose Type      // of a record or list, with the kinds of what is written in it; nil for all else
+	fresh []literal // the values that are written out
+}
+
 // applied gives a signature its type arguments: those written, else what the
 // arguments tell.
-func (e *Evaluator) applied(sig *signature, args, given []Type) *signature {
+func (e *Evaluator) applied(sig *signature, args []Type, given []argument) *signature {
 	if len(sig.typeParams) == 0 {
 		return sig
 	}
@@ -790,11 +1023,27 @@ func (e *Evaluator) applied(sig *signature, args, given []Type) *signature {
 	for i, a := range args {
 		by[sig.typeParams[i]] = a
 	}
+	var fresh []literal
+	// Where a parameter asks for single values, they are told as they are written.
+	free := !slices.ContainsFunc(sig.typeParams, func(p *param) bool {
+		if p.constraint == nil {
+			return false
+		}
+		_, keys := p.constraint.get().(*keys)
+		return !keys
+	})
 	if len(args) == 0 {
 		for i, g := range given {
-			if want := sig.at(i); want != nil {
-				e.infer(g, want, found, 0)
+			want := sig.at(i)
+			if want == nil {
+				continue
 			}
+			of := g.of
+			if free && g.loose != nil {
+				of = g.loose
+			}
+			fresh = append(fresh, g.fresh...)
+			e.infer(of, want, found, 0)
 		}
 	}
 	for _, p := range sig.typeParams {
@@ -803,7 +1052,7 @@ func (e *Evaluator) applied(sig *signature, args, given []Type) *signature {
 		case found[p].settle() != nil:
 			by[p] = found[p].settle()
 			if p.constraint == nil || !holdsLiterals(p.constraint.get()) {
-				by[p] = widen(by[p])
+				by[p] = loosen(by[p], fresh)
 			}
 		case p.fallback != nil:
 			by[p] = e.substitute(p.fallback.get(), by, 0)
