@@ -193,12 +193,14 @@ func takes(n *contract.Contract, spelled string) bool {
 	if !n.PassThrough.Unknown {
 		return false
 	}
-	for _, f := range n.PassThrough.To {
-		if !slices.Contains(f.Except, spelled) && (f.Element == "*" || names.ElementAttribute(f.Element, spelled)) {
-			return true
-		}
-	}
-	return false
+	return slices.ContainsFunc(n.PassThrough.To, func(f contract.Forward) bool {
+		return f.Element == "*" && !slices.Contains(f.Except, spelled) || elementTakes(f, spelled)
+	})
+}
+
+// elementTakes reports whether an attribute is one of the element that it would go to.
+func elementTakes(f contract.Forward, spelled string) bool {
+	return f.Element != "*" && !slices.Contains(f.Except, spelled) && names.ElementAttribute(f.Element, spelled)
 }
 
 // takenOver tells that a member is no longer declared and is taken all the same
@@ -208,10 +210,7 @@ func (c *comparison) takenOver(m Member, of contract.Type, text string, at *plac
 	if !c.old.PassThrough.Unknown || !c.new.PassThrough.Unknown || !of.Known() {
 		return false
 	}
-	fits := false
-	for _, f := range c.new.PassThrough.To {
-		fits = fits || f.Element != "*" && !slices.Contains(f.Except, m.Spelled) && names.ElementAttribute(f.Element, m.Spelled)
-	}
+	fits := slices.ContainsFunc(c.new.PassThrough.To, func(f contract.Forward) bool { return elementTakes(f, m.Spelled) })
 	want := native[m.Spelled]
 	if m.Spelled == "children" {
 		want = types.Content

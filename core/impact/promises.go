@@ -143,15 +143,9 @@ func reaches(outcome Outcome) func(*at) (verdict, bool) {
 // what it reports.
 func takesNamed(a *at) (verdict, bool) {
 	spelled := a.change.Detail.Names[0]
-	p, where := a.given.is(spelled)
-	x, written := a.given.by[spelled]
-	switch {
-	case p == absent:
-		return verdict{}, false
-	case !written:
-		return verdict{outcome: Unsure, why: whySpread, at: where}, true
-	case x.Takes == nil || x.Takes.Unknown:
-		return verdict{outcome: Unsure, why: "what is taken is written elsewhere", at: x.At}, true
+	x, v, known := a.handler(spelled)
+	if !known {
+		return v, v.outcome != ""
 	}
 	for _, t := range x.Takes.Params {
 		if t.Position == 1 && (t.All || len(t.Fields) > 0) {

@@ -786,18 +786,29 @@ func handlerFits(a *at, x site.Given) (v verdict, ok, decided bool) {
 	return verdict{}, false, false
 }
 
-// takesAnything holds for changes of the whole that is handed over.
-func takesAnything(a *at) (verdict, bool) {
-	p, where := a.given.is(a.spelled())
-	x, ok := a.given.by[a.spelled()]
+// handler gives what a site gives under a name, where it is known what that
+// takes; else what follows for the site, no outcome where nothing is given.
+func (a *at) handler(spelled string) (x site.Given, v verdict, known bool) {
+	p, where := a.given.is(spelled)
+	x, written := a.given.by[spelled]
 	switch {
 	case p == absent:
-		return verdict{}, false
-	case !ok:
-		return verdict{outcome: Unsure, why: whySpread, at: where}, true
+		return x, verdict{}, false
+	case !written:
+		return x, verdict{outcome: Unsure, why: whySpread, at: where}, false
 	case x.Takes == nil || x.Takes.Unknown:
-		return verdict{outcome: Unsure, why: "what is taken is written elsewhere", at: x.At}, true
-	case len(x.Takes.Params) == 0:
+		return x, verdict{outcome: Unsure, why: "what is taken is written elsewhere", at: x.At}, false
+	}
+	return x, verdict{}, true
+}
+
+// takesAnything holds for changes of the whole that is handed over.
+func takesAnything(a *at) (verdict, bool) {
+	x, v, known := a.handler(a.spelled())
+	if !known {
+		return v, v.outcome != ""
+	}
+	if len(x.Takes.Params) == 0 {
 		return verdict{}, false
 	}
 	return verdict{outcome: Breaks, why: "takes what is handed over", at: x.At}, true
