@@ -200,14 +200,17 @@ func (s *shape) join(from *shape) {
 	s.natives, s.bases = append(s.natives, from.natives...), append(s.bases, from.bases...)
 }
 
-// each gives a shape with a change to each member.
+// each gives a shape with a change to each member. What stays as it is, is shared:
+// most members of the sets of native attributes are optional already.
 func (s *shape) each(change func(m *member)) *shape {
-	out := &shape{indexes: s.indexes, natives: s.natives, bases: s.bases, members: make([]*member, len(s.members))}
-	changed := make([]member, len(s.members))
+	out := &shape{indexes: s.indexes, natives: s.natives, bases: s.bases, members: slices.Clone(s.members)}
+	var changed member
 	for i, m := range s.members {
-		changed[i] = *m
-		change(&changed[i])
-		out.members[i] = &changed[i]
+		changed = *m
+		if change(&changed); changed != *m {
+			own := changed
+			out.members[i] = &own
+		}
 	}
 	return out
 }

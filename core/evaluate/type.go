@@ -201,8 +201,8 @@ func parts(t Type) []Type {
 // unite joins types to a union as the language does: flat, without doubles, and
 // without what another member holds already.
 func unite(all ...Type) Type {
-	var flat []Type
-	seen := map[any]bool{}
+	flat := make([]Type, 0, len(all))
+	seen := make(map[any]bool, len(all))
 	var add func(t Type)
 	add = func(t Type) {
 		switch t := t.(type) {
@@ -231,7 +231,7 @@ func unite(all ...Type) Type {
 	for _, t := range all {
 		add(t)
 	}
-	kept := flat[:0:0]
+	kept := flat[:0]
 	for _, t := range flat {
 		switch t := t.(type) {
 		case word:
@@ -294,7 +294,7 @@ func without(t Type, drop ...word) Type {
 		return t
 	}
 	// What is left of a union is one: nothing needs to be joined again.
-	var kept []Type
+	kept := make([]Type, 0, len(parts(t))-1)
 	for _, m := range parts(t) {
 		if w, ok := m.(word); !ok || !slices.Contains(drop, w) {
 			kept = append(kept, m)
