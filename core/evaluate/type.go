@@ -253,6 +253,9 @@ func unite(all ...Type) Type {
 		}
 		kept = append(kept, t)
 	}
+	if cap(kept) > len(kept)+len(kept)/4 {
+		kept = slices.Clone(kept) // unions stay; what they were gathered in need not
+	}
 	return oneOf(kept)
 }
 
