@@ -146,6 +146,8 @@ var rows = []struct{ name, old, new, forth, back string }{
 	{"payload unsure", "events: { a: { payload: { form: positional, fields: [{ x: Thing }] } } }", "events: { a: { payload: { form: positional, fields: [{ x: Other }] } } }", "payload-unsure", "payload-unsure"},
 	{"payload unknown", "events: { a: { payload: unknown } }", "events: { a: { payload: { form: positional, fields: [] } } }", "payload-unsure", "payload-unsure"},
 	{"payload form", "events: { a: { payload: { form: positional, fields: [{ x: string }] } } }", "events: { a: { payload: { form: named, fields: { x: string } } } }", "payload-form-changed", "payload-form-changed"},
+	{"payload form of a like record", "events: { a: { payload: { form: named, fields: { x: string, y: string } } } }", "events: { a: { payload: { form: positional, fields: [{ p: \"{ x: string }\" }, { q: number }] } } }", "payload-removed payload-added", "payload-removed payload-added"},
+	{"payload form of another record", "events: { a: { payload: { form: named, fields: { p: string, q: string } } } }", "events: { a: { payload: { form: positional, fields: [{ p: \"{ x: string }\" }, { q: number }] } } }", "payload-form-changed", "payload-form-changed"},
 	{"payload sometimes", "events: { a: { payload: { form: positional, fields: [{ x: string }] } } }", "events: { a: { payload: { form: positional, fields: [{ x: { type: string, optional: true } }] } } }", "payload-sometimes", "payload-always"},
 	{"returns", "events: { a: { returns: \"boolean\" } }", "events: { a: { returns: \"true\" } }", "returns-narrowed", "returns-widened"},
 	{"returns unsure", "events: { a: { returns: Thing } }", "events: { a: { returns: Other } }", "returns-unsure", "returns-unsure"},

@@ -74,7 +74,8 @@ func (c *comparison) payload(m Member, a, b *contract.Payload, at, bt *place.Pla
 }
 
 // oneByOne takes the record that one side hands over for the first of the values
-// that the other hands over, where that is a record too: a function takes both alike.
+// that the other hands over, where both hold some of the same: a function takes
+// both alike.
 func oneByOne(a, b *contract.Payload) (x, y *contract.Payload, ok bool) {
 	named, other := a, b
 	if a.Positional {
@@ -83,12 +84,13 @@ func oneByOne(a, b *contract.Payload) (x, y *contract.Payload, ok bool) {
 	if len(named.Fields) == 0 || len(other.Fields) == 0 {
 		return nil, nil, false
 	}
-	if _, record := other.Fields[0].Type.T.(*types.Object); !record {
-		return nil, nil, false
-	}
+	first, record := other.Fields[0].Type.T.(*types.Object)
 	o := &types.Object{}
 	for _, f := range named.Fields {
 		o.Fields = append(o.Fields, types.Field{Name: f.Name, Type: orUnknown(f.Type), Optional: f.Optional})
+	}
+	if !record || !shares(first, o) {
+		return nil, nil, false
 	}
 	whole := &contract.Payload{Positional: true, Fields: []contract.Field{{Name: other.Fields[0].Name, Type: contract.TypeOf(o)}}}
 	if a.Positional {
