@@ -743,8 +743,11 @@ func takesOf(a *at, takes *site.Takes, at place.Place, outcome Outcome) (verdict
 		name := strings.Join(d.Field, ".")
 		if inner == "" {
 			if t.All || len(t.Fields) > 0 {
-				// Of what is handed on as it is, no compiler need find that it is another.
-				return verdict{outcome: outcome, why: "takes " + name, at: at, silent: t.All && !gone}, true
+				replaced := a.change.Kind == change.PayloadReplaced || a.change.Kind == change.DataReplaced || a.change.Kind == change.ResultReplaced
+				if t.All && replaced {
+					return verdict{outcome: Unsure, why: "hands on " + name + ", which is something else now", at: at}, true
+				}
+				return verdict{outcome: outcome, why: "takes " + name, at: at}, true
 			}
 			return verdict{outcome: outcome, why: "names " + name, at: at}, gone
 		}
