@@ -20,6 +20,7 @@ type comparison struct {
 	changes  []Change
 	old, new *contract.Contract // of the component at hand
 	ids      map[string]int
+	texts    map[*contract.Contract]map[string]bool // members of those that went or came
 }
 
 // found describes one change on its way into the list.

@@ -297,7 +297,7 @@ func (c *comparison) pairComponents(gone, came []*contract.Contract) map[*contra
 			if used[n] || c.refused("component", o.Component, n.Component) {
 				continue
 			}
-			if score := componentLikeness(o, n); score > bestScore {
+			if score := c.componentLikeness(o, n); score > bestScore {
 				best, bestScore, second = n, score, bestScore
 			} else if score > second {
 				second = score
@@ -314,8 +314,8 @@ func (c *comparison) pairComponents(gone, came []*contract.Contract) map[*contra
 
 // componentLikeness is the share of members that two components have in common,
 // with their names beside it.
-func componentLikeness(a, b *contract.Contract) float64 {
-	x, y := memberTexts(a), memberTexts(b)
+func (c *comparison) componentLikeness(a, b *contract.Contract) float64 {
+	x, y := c.memberTexts(a), c.memberTexts(b)
 	shared := 0
 	for m := range x {
 		if y[m] {
@@ -329,15 +329,23 @@ func componentLikeness(a, b *contract.Contract) float64 {
 	return 0.7*float64(shared)/float64(total) + 0.3*nameLikeness(a.Component, b.Component)
 }
 
-func memberTexts(c *contract.Contract) map[string]bool {
+// memberTexts are the members of a component, each in one text with its type.
+func (c *comparison) memberTexts(of *contract.Contract) map[string]bool {
+	if m, known := c.texts[of]; known {
+		return m
+	}
 	m := map[string]bool{}
-	for _, p := range c.Props {
+	if c.texts == nil {
+		c.texts = map[*contract.Contract]map[string]bool{}
+	}
+	c.texts[of] = m
+	for _, p := range of.Props {
 		m["prop "+p.Name+" "+p.Type.String()] = true
 	}
-	for _, s := range c.Slots {
+	for _, s := range of.Slots {
 		m["slot "+s.Name] = true
 	}
-	for _, e := range c.Events {
+	for _, e := range of.Events {
 		m["event "+e.Name+" "+payloadText(e.Payload)] = true
 	}
 	return m

@@ -4,6 +4,7 @@
 package change
 
 import (
+	"maps"
 	"slices"
 	"strings"
 
@@ -33,43 +34,56 @@ type regrouped struct {
 // exist there are several.
 func (c *comparison) regroup(gone, came []*contract.Contract, stay [][2]*contract.Contract) map[*contract.Contract]regrouped {
 	out := map[*contract.Contract]regrouped{}
-	tells := telling(gone, stay)
+	if len(gone) == 0 {
+		return out
+	}
+	tells := c.telling(gone, stay)
+	newly, gained := map[string][]*contract.Contract{}, map[string][]*contract.Contract{}
+	for _, n := range came {
+		for m := range c.memberTexts(n) {
+			newly[m] = append(newly[m], n)
+		}
+	}
+	for _, pair := range stay {
+		if pair[0].InterfaceHash != "" && pair[0].InterfaceHash == pair[1].InterfaceHash {
+			continue
+		}
+		before := c.memberTexts(pair[0])
+		for m := range c.memberTexts(pair[1]) {
+			if !before[m] {
+				gained[m] = append(gained[m], pair[1])
+			}
+		}
+	}
 	merged := map[*contract.Contract][]*contract.Contract{} // what came → what went into it
 	for _, o := range gone {
 		own := tells(o)
 		if len(own) < fewMembers {
 			continue
 		}
-		covered := map[string]bool{}
 		var into []*contract.Contract
-		take := func(n *contract.Contract, before map[string]bool) {
-			if c.refused("component", o.Component, n.Component) {
-				return
-			}
-			taken := 0
-			for m := range memberTexts(n) {
-				if own[m] && !before[m] {
-					taken++
+		covered := map[string]bool{}
+		for _, where := range []map[string][]*contract.Contract{newly, gained} {
+			took := map[*contract.Contract]int{}
+			for m := range own {
+				for _, n := range where[m] {
+					took[n]++
 				}
 			}
-			if taken < fewMembers {
-				return
+			for n, count := range took {
+				if count >= fewMembers && !c.refused("component", o.Component, n.Component) {
+					into = append(into, n)
+				}
 			}
-			into = append(into, n)
-			for m := range memberTexts(n) {
-				covered[m] = covered[m] || own[m] && !before[m]
+			for m := range own {
+				covered[m] = slices.ContainsFunc(where[m], func(n *contract.Contract) bool { return slices.Contains(into, n) })
 			}
-		}
-		for _, n := range came {
-			take(n, nil)
-		}
-		if len(into) == 0 {
-			for _, pair := range stay {
-				take(pair[1], memberTexts(pair[0]))
+			if len(into) > 0 {
+				break
 			}
 		}
 		slices.SortFunc(into, func(a, b *contract.Contract) int { return strings.Compare(a.Component, b.Component) })
-		if float64(len(covered)) < mostMembers*float64(len(own)) {
+		if float64(count(slices.Collect(maps.Values(covered)), func(is bool) bool { return is })) < mostMembers*float64(len(own)) {
 			continue
 		}
 		switch {
@@ -138,19 +152,19 @@ func count[T any](list []T, is func(T) bool) (n int) {
 
 // telling gives a function that lists those members of a component that tell it
 // apart from the others of the old side.
-func telling(gone []*contract.Contract, stay [][2]*contract.Contract) func(*contract.Contract) map[string]bool {
+func (c *comparison) telling(gone []*contract.Contract, stay [][2]*contract.Contract) func(*contract.Contract) map[string]bool {
 	have := map[string]int{}
 	before := slices.Clone(gone)
 	for _, pair := range stay {
 		before = append(before, pair[0])
 	}
 	for _, o := range before {
-		for m := range memberTexts(o) {
+		for m := range c.memberTexts(o) {
 			have[m]++
 		}
 	}
 	return func(o *contract.Contract) map[string]bool {
-		own := memberTexts(o)
+		own := maps.Clone(c.memberTexts(o))
 		for m := range own {
 			if have[m] >= commonFrom {
 				delete(own, m)

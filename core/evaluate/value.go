@@ -212,9 +212,13 @@ func loosen(t Type, fresh []literal) Type {
 	if len(fresh) == 0 {
 		return t
 	}
+	written := make(map[any]bool, len(fresh))
+	for _, l := range fresh {
+		written[identity(l)] = true
+	}
 	var all []Type
 	for _, m := range parts(t) {
-		if l, ok := m.(literal); ok && slices.ContainsFunc(fresh, func(f literal) bool { return f.of == l.of && f.value == l.value }) {
+		if l, ok := m.(literal); ok && written[identity(l)] {
 			m = word(l.of)
 		}
 		all = append(all, m)
