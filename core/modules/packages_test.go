@@ -136,3 +136,35 @@ func TestPatterns(t *testing.T) {
 		t.Errorf("the patterns give out %v, %v; want %s", got, more, want)
 	}
 }
+
+// TestAlone holds which sources are looked through for packages beside the one
+// at their root.
+func TestAlone(t *testing.T) {
+	for _, test := range []struct {
+		name  string
+		files map[string]string
+		alone bool
+	}{
+		{"one package", map[string]string{"package.json": `{"name": "a"}`, "inner/package.json": `{"name": "b"}`}, true},
+		{"workspaces", map[string]string{"package.json": `{"name": "a", "workspaces": ["inner"]}`, "inner/package.json": `{"name": "b"}`}, false},
+		{"a workspace file", map[string]string{"package.json": `{"name": "a"}`, "pnpm-workspace.yaml": "packages: [inner]", "inner/package.json": `{"name": "b"}`}, false},
+	} {
+		test.files["inner/index.ts"] = ""
+		fsys := files(test.files)
+		m, err := ReadManifest(fsys, ".")
+		if err != nil {
+			t.Fatal(err)
+		}
+		if got := m.Alone(fsys); got != test.alone {
+			t.Errorf("%s: alone %v", test.name, got)
+		}
+		s, err := Open(fsys, ".")
+		if err != nil {
+			t.Fatal(err)
+		}
+		s.Installed = true
+		if _, found := s.Resolve("a.ts", "b"); found == test.alone {
+			t.Errorf("%s: the package beside it is found: %v", test.name, found)
+		}
+	}
+}

@@ -400,6 +400,8 @@ func TestSourcesThatCannotBeRead(t *testing.T) {
 	}{
 		{"several packages", map[string]string{"package.json": `{"workspaces": ["p/*"]}`, "p/a/package.json": `{"name": "a"}`, "p/b/package.json": `{"name": "b"}`}, Options{},
 			"the source holds 2 packages; say which with --package: a, b"},
+		{"several packages of a workspace that its own file tells of", map[string]string{"package.json": `{"name": "all"}`, "pnpm-workspace.yaml": "packages: [p/*]", "p/a/package.json": `{"name": "a"}`, "p/b/package.json": `{"name": "b"}`}, Options{},
+			"the source holds 2 packages; say which with --package: a, b"},
 		{"no such package", map[string]string{"package.json": `{"name": "a"}`}, Options{Package: "c"}, "the source holds no package c; it holds a"},
 		{"nothing", map[string]string{"readme.md": "x"}, Options{}, "the source holds no module to read; there should be a package.json with exports or main, or files that end in .ts, .tsx, .js or .jsx"},
 		{"broken manifest", map[string]string{"package.json": "{\n  \"name\": 3\n}"}, Options{}, "package.json:2:11: this is not right JSON: name cannot be number"},

@@ -64,6 +64,7 @@ export function Page() {
       <Whole label={`up`} ready={false} /> {/* //= Lever element via Whole label="up" ready=false */}
       <Timetable.Row id={-1} {...{}} /> {/* //= Timetable.Row element id=-1 ...{} */}
       <Lever children="x" onPress={function (at) { return at; }} /> {/* //= Lever element children="x" @press(1:*) */}
+      <Lever children="x" onPress={(...all) => console.log(all)} /> {/* //= Lever element children="x" @press? */}
       {[picked].length}
     </>
   );
