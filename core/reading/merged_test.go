@@ -19,6 +19,7 @@ function filled<T extends object>(props: T, table: Partial<T>): T { return { ...
 const untyped: any = (props) => props;
 function loosely(props, table) { return { ...table, ...props }; }
 function usePress(props: { onPress?: () => void }) { return { pressProps: { onClick: props.onPress }, isPressed: false }; }
+declare function useHeld<T>(props: { tone?: T }): { tone: T; setTone(to: T): void };
 export interface P { tone?: 'calm' | 'loud'; size?: number; label?: React.ReactNode; onPress?: () => void }
 const table = { tone: 'calm', size: 3 } as const;
 `
@@ -31,6 +32,7 @@ const table = { tone: 'calm', size: 3 } as const;
 		{"(given: P) => { const { tone = 'loud', label } = loosely(given, { size: 4 }); return <b data-tone={tone}>{label}</b>; }", "tone=loud size=4", ""},
 		{"(given: P) => { const { tone = 'loud', label } = untyped(given); return <b data-tone={tone}>{label}</b>; }", "tone=loud", ""},
 		{"(props: P) => { const { pressProps } = usePress(props); const { tone = 'loud', label } = props; return <b {...pressProps} data-tone={tone}>{label}</b>; }", "tone=loud", ""},
+		{"(props: { tone?: string }) => { const { tone = 'none', setTone } = useHeld(props); return <b>{tone}</b>; }", "", ""},
 		{"(props: P) => { const label = String(props); return <b>{label}</b>; }", "", ""},
 	} {
 		for _, form := range []string{"export const X = %s;", "export const X = React.forwardRef<HTMLElement, P>(%s);"} {

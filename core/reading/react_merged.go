@@ -75,7 +75,8 @@ func (r *reader) handsBack(m *made, of evaluate.Type, call *syntax.Call, at int,
 	if !evaluate.IsAny(of) {
 		own := r.eval.Shape(of).Members
 		back := r.eval.Shape(r.eval.Expr(call, r.eval.Holding(r.scope(m), props, of))).Members
-		if len(own) > 0 && len(back) >= len(own) {
+		// One member alone may be what the call is about: useHeld(props) gives the value.
+		if len(own) > 1 && len(back) >= len(own) {
 			has := map[string]bool{}
 			for _, b := range back {
 				has[b.Name] = true
