@@ -287,14 +287,29 @@ func (c *comparison) pairComponents(gone, came []*contract.Contract) map[*contra
 			used[n] = true
 		}
 	}
+	// Without a member in common none are alike enough.
+	having := map[string][]*contract.Contract{}
+	if len(gone) > 0 {
+		for _, n := range came {
+			for m := range c.memberTexts(n) {
+				having[m] = append(having[m], n)
+			}
+		}
+	}
 	for _, o := range gone {
 		if pairs[o].new != nil {
 			continue
 		}
+		shares := map[*contract.Contract]bool{}
+		for m := range c.memberTexts(o) {
+			for _, n := range having[m] {
+				shares[n] = true
+			}
+		}
 		var best *contract.Contract
 		bestScore, second := 0.0, 0.0
 		for _, n := range came {
-			if used[n] || c.refused("component", o.Component, n.Component) {
+			if !shares[n] || used[n] || c.refused("component", o.Component, n.Component) {
 				continue
 			}
 			if score := c.componentLikeness(o, n); score > bestScore {
@@ -326,7 +341,11 @@ func (c *comparison) componentLikeness(a, b *contract.Contract) float64 {
 	if total < 2 {
 		return 0
 	}
-	return 0.7*float64(shared)/float64(total) + 0.3*nameLikeness(a.Component, b.Component)
+	members := 0.7 * float64(shared) / float64(total)
+	if members+0.3 < enoughAlike-clearlyMore {
+		return 0 // no name would make them alike, nor a rival
+	}
+	return members + 0.3*nameLikeness(a.Component, b.Component)
 }
 
 // memberTexts are the members of a component, each in one text with its type.
