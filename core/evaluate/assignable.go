@@ -441,34 +441,10 @@ func (r *relation) structure(a Type, b *object, depth int) types.Answer {
 	var have *shape
 	switch a := a.(type) {
 	case word, literal, *texts:
-		// A primitive has the members of its wrapper, which are not listed here.
-		if len(want.calls)+len(want.news)+len(want.indexes) > 0 {
-			return types.No
-		}
-		for _, m := range want.members {
-			if _, simple := simpleKind(a); simple && !m.optional && !wrapped[m.name] {
-				return types.No
-			}
-			weak = weak && !wrapped[m.name]
-		}
-		if weak {
-			return types.No
-		}
-		return types.Undecided
+		_, simple := simpleKind(a)
+		return fitsWrapped(want, simple, weak)
 	case *list, *tuple:
-		if len(want.calls)+len(want.news)+len(want.indexes) > 0 {
-			return types.No
-		}
-		for _, m := range want.members {
-			if !m.optional && !wrapped[m.name] {
-				return types.No
-			}
-			weak = weak && !wrapped[m.name]
-		}
-		if weak {
-			return types.No
-		}
-		return types.Undecided
+		return fitsWrapped(want, true, weak)
 	default:
 		have = r.e.shapeOf(a)
 	}
@@ -529,6 +505,24 @@ func (r *relation) structure(a Type, b *object, depth int) types.Answer {
 		}
 	}
 	return out
+}
+
+// fitsWrapped decides for a type whose members are those of a wrapper (String, Array), which are not listed here: it never says yes. closed tells whether
+// the type has no other members than its wrapper; weak, whether what is wanted asks for nothing and so must share a member.
+func fitsWrapped(want *shape, closed, weak bool) types.Answer {
+	if len(want.calls)+len(want.news)+len(want.indexes) > 0 {
+		return types.No
+	}
+	for _, m := range want.members {
+		if closed && !m.optional && !wrapped[m.name] {
+			return types.No
+		}
+		weak = weak && !wrapped[m.name]
+	}
+	if weak {
+		return types.No
+	}
+	return types.Undecided
 }
 
 // wrapped are the names of the members that JavaScript gives to texts, numbers,
