@@ -118,6 +118,8 @@ func (w *canonical) structure(v reflect.Value, named bool) said {
 		case w.face && info.words:
 			hidden = hidden || filled(field)
 			continue
+		case info.skipped && empty(field):
+			continue
 		}
 		before := w.Len()
 		if count > 0 {
@@ -179,6 +181,17 @@ func (w *canonical) byName(v reflect.Value) said {
 	}
 	w.WriteByte('}')
 	return more
+}
+
+// empty reports whether there is no value to write.
+func empty(v reflect.Value) bool {
+	switch v.Kind() {
+	case reflect.String, reflect.Slice:
+		return v.Len() == 0
+	case reflect.Pointer:
+		return v.IsNil()
+	}
+	return false
 }
 
 // filled reports whether a field holds anything that is written.

@@ -84,6 +84,7 @@ type fieldInfo struct {
 	index                                   int
 	key                                     string
 	keyed, always, words, position, derived bool
+	skipped                                 bool // where it is empty: it has no form of its own
 }
 
 var fieldCache sync.Map // reflect.Type → []fieldInfo
@@ -100,7 +101,8 @@ func fieldsOf(t reflect.Type) []fieldInfo {
 		}
 		key, options, _ := strings.Cut(tag, ",")
 		has := func(o string) bool { return options == o }
-		list = append(list, fieldInfo{i, key, has("keyed"), has("always"), has("words"), has("position"), has("derived")})
+		shaped := reflect.PointerTo(t.Field(i).Type).Implements(reflect.TypeFor[shaped]())
+		list = append(list, fieldInfo{i, key, has("keyed"), has("always"), has("words"), has("position"), has("derived"), !shaped})
 	}
 	fieldCache.Store(t, list)
 	return list

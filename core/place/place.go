@@ -53,8 +53,8 @@ func (p Place) Less(q Place) bool {
 // useful; make one with NewLines.
 type Lines struct {
 	text   string
-	starts []int
-	ascii  bool // each byte is one UTF-16 unit
+	starts []int32 // files are far smaller than 2 GiB
+	ascii  bool    // each byte is one UTF-16 unit
 	// units[i] is how many UTF-16 units stand before byte i*stride, so that a
 	// long line is not counted through for each position; nil where the text is
 	// no UTF-8, or has no need of it.
@@ -66,19 +66,19 @@ const stride = 512
 
 // NewLines indexes the line starts of text. A line ends at \n, \r\n or \r.
 func NewLines(text string) *Lines {
-	starts := append(make([]int, 0, 1+strings.Count(text, "\n")), 0)
+	starts := append(make([]int32, 0, 1+strings.Count(text, "\n")), 0)
 	var bits byte
 	for i := 0; i < len(text); i++ {
 		b := text[i]
 		bits |= b
 		switch b {
 		case '\n':
-			starts = append(starts, i+1)
+			starts = append(starts, int32(i+1))
 		case '\r':
 			if i+1 < len(text) && text[i+1] == '\n' {
 				i++
 			}
-			starts = append(starts, i+1)
+			starts = append(starts, int32(i+1))
 		}
 	}
 	l := &Lines{text: text, starts: starts, ascii: bits < utf8.RuneSelf}
@@ -125,15 +125,16 @@ func (l *Lines) unitsTo(offset int) int {
 // moved to its nearest end.
 func (l *Lines) Position(offset int) Position {
 	offset = max(0, min(offset, len(l.text)))
-	line := sort.SearchInts(l.starts, offset+1) - 1
+	line := sort.Search(len(l.starts), func(i int) bool { return int(l.starts[i]) > offset }) - 1
+	start := int(l.starts[line])
 	if l.ascii {
-		return Position{line + 1, offset - l.starts[line] + 1}
+		return Position{line + 1, offset - start + 1}
 	}
 	if l.units != nil {
-		return Position{line + 1, l.unitsTo(offset) - l.unitsTo(l.starts[line]) + 1}
+		return Position{line + 1, l.unitsTo(offset) - l.unitsTo(start) + 1}
 	}
 	column := 1
-	for rest := l.text[l.starts[line]:offset]; rest != ""; {
+	for rest := l.text[start:offset]; rest != ""; {
 		r, size := utf8.DecodeRuneInString(rest)
 		column++
 		if r > 0xFFFF {
@@ -157,7 +158,7 @@ func (l *Lines) Line(n int) string {
 	}
 	end := len(l.text)
 	if n < len(l.starts) {
-		end = l.starts[n]
+		end = int(l.starts[n])
 	}
 	line := l.text[l.starts[n-1]:end]
 	for line != "" && (line[len(line)-1] == '\n' || line[len(line)-1] == '\r') {
@@ -172,9 +173,14 @@ func (l *Lines) Count() int { return len(l.starts) }
 // DigestOf is the SHA-256 of parts, each marked off from the next, in the form "sha256:…".
 func DigestOf(parts ...string) string {
 	h := sha256.New()
+	piece := make([]byte, 4096) // a text is not copied whole
 	for _, part := range parts {
 		fmt.Fprintf(h, "%d:", len(part))
-		h.Write([]byte(part))
+		for part != "" {
+			n := copy(piece, part)
+			h.Write(piece[:n])
+			part = part[n:]
+		}
 	}
 	return "sha256:" + hex.EncodeToString(h.Sum(nil))
 }

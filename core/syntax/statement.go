@@ -847,13 +847,17 @@ func (f *File) Doc(n Node) string {
 // docText removes the markers and the leading stars of a documentation comment.
 func docText(comment string) string {
 	comment = strings.TrimSuffix(strings.TrimPrefix(comment, "/**"), "*/")
-	lines := strings.Split(comment, "\n")
-	for i, line := range lines {
-		line = strings.TrimSpace(line)
-		if i > 0 {
-			line = strings.TrimPrefix(line, "*")
-		}
-		lines[i] = strings.TrimSpace(line)
+	line, rest, more := strings.Cut(comment, "\n")
+	if !more {
+		return strings.TrimSpace(line)
 	}
-	return strings.TrimSpace(strings.Join(lines, "\n"))
+	var b strings.Builder
+	b.Grow(len(comment))
+	b.WriteString(strings.TrimSpace(line))
+	for more {
+		line, rest, more = strings.Cut(rest, "\n")
+		b.WriteByte('\n')
+		b.WriteString(strings.TrimSpace(strings.TrimPrefix(strings.TrimSpace(line), "*")))
+	}
+	return strings.TrimSpace(b.String())
 }

@@ -308,6 +308,13 @@ func (m *memory) put(t Type, key string) {
 	m.all[t] = key
 }
 
+// Forget lets go of the keys that are remembered.
+func Forget() {
+	keys.mu.Lock()
+	defer keys.mu.Unlock()
+	keys.all = nil
+}
+
 // mapInner gives t with f applied to the types directly inside it.
 func mapInner(t Type, f func(Type) Type) Type {
 	all := func(list []Type) []Type {

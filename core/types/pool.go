@@ -1,0 +1,125 @@
+// This file keeps one of each type.
+
+package types
+
+import (
+	"hash/maphash"
+	"slices"
+)
+
+// Pool holds one of each type put into it: the members of a library repeat the
+// same types over and over. It is not for use by several goroutines at once.
+// Source of the method: hash consing (Ershov, 1958).
+type Pool struct {
+	seed maphash.Seed
+	all  map[uint64]Type // by the hash of what it is made of; taken places are walked past
+}
+
+// NewPool makes an empty pool.
+func NewPool() *Pool { return &Pool{maphash.MakeSeed(), map[uint64]Type{}} }
+
+// boxed are the words of the language, each made a Type once.
+var boxed = func() map[Basic]Type {
+	all := map[Basic]Type{}
+	for word := range basics {
+		all[Basic(word)] = Basic(word)
+	}
+	return all
+}()
+
+// One gives the type of the pool that is made as t is, which t becomes where
+// there is none yet. What t is made of must come from the pool.
+func (p *Pool) One(t Type) Type {
+	if b, ok := t.(Basic); ok {
+		if word, ok := boxed[b]; ok {
+			return word
+		}
+		return t
+	}
+	var h maphash.Hash
+	h.SetSeed(p.seed)
+	hashParts(&h, t)
+	for key := h.Sum64(); ; key++ {
+		known, ok := p.all[key]
+		if !ok {
+			p.all[key] = t
+			return t
+		}
+		if sameParts(known, t) {
+			return known
+		}
+	}
+}
+
+// hashParts hashes what a type is made of: the types inside of it by which they
+// are, not by what they are.
+func hashParts(h *maphash.Hash, t Type) {
+	switch t := t.(type) {
+	case *Literal:
+		maphash.WriteComparable(h, *t)
+	case *Union:
+		hashAll(h, 'u', t.Members)
+	case *Intersection:
+		hashAll(h, 'i', t.Members)
+	case *Array:
+		maphash.WriteComparable(h, *t)
+	case *Tuple:
+		hashAll(h, 't', t.Elems)
+	case *Object:
+		hashAll(h, 'o', t.Fields)
+		hashAll(h, 'x', t.Indexes)
+	case *Func:
+		hashAll(h, 'f', t.TypeParams)
+		hashAll(h, 'p', t.Params)
+		maphash.WriteComparable(h, t.Result)
+	case *Template:
+		hashAll(h, 'e', t.Texts)
+		hashAll(h, 'y', t.Types)
+	case *Named:
+		hashAll(h, 'n', t.Args)
+		h.WriteString(t.Name)
+		h.WriteByte(0)
+		h.WriteString(t.From)
+	}
+}
+
+func hashAll[T comparable](h *maphash.Hash, kind byte, list []T) {
+	h.WriteByte(kind)
+	for _, x := range list {
+		maphash.WriteComparable(h, x)
+	}
+}
+
+// sameParts reports whether two types are made of the very same.
+func sameParts(a, b Type) bool {
+	switch a := a.(type) {
+	case *Literal:
+		b, ok := b.(*Literal)
+		return ok && *a == *b
+	case *Union:
+		b, ok := b.(*Union)
+		return ok && slices.Equal(a.Members, b.Members)
+	case *Intersection:
+		b, ok := b.(*Intersection)
+		return ok && slices.Equal(a.Members, b.Members)
+	case *Array:
+		b, ok := b.(*Array)
+		return ok && *a == *b
+	case *Tuple:
+		b, ok := b.(*Tuple)
+		return ok && a.Readonly == b.Readonly && slices.Equal(a.Elems, b.Elems)
+	case *Object:
+		b, ok := b.(*Object)
+		return ok && slices.Equal(a.Fields, b.Fields) && slices.Equal(a.Indexes, b.Indexes)
+	case *Func:
+		b, ok := b.(*Func)
+		return ok && a.Result == b.Result && slices.Equal(a.Params, b.Params) && slices.Equal(a.TypeParams, b.TypeParams)
+	case *Template:
+		b, ok := b.(*Template)
+		return ok && slices.Equal(a.Texts, b.Texts) && slices.Equal(a.Types, b.Types)
+	case *Named:
+		b, ok := b.(*Named)
+		return ok && a.Name == b.Name && a.From == b.From && slices.Equal(a.Args, b.Args)
+	}
+	return false
+}
