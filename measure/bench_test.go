@@ -5,7 +5,6 @@ import (
 	"os"
 	"path/filepath"
 	"runtime"
-	"runtime/debug"
 	"runtime/metrics"
 	"strings"
 	"testing"
@@ -89,12 +88,10 @@ func BenchmarkLibrary(b *testing.B) {
 			}
 		})
 		b.Run(s.name+"/memory", func(b *testing.B) {
-			defer debug.SetGCPercent(debug.SetGCPercent(5))
-			defer runtime.GOMAXPROCS(runtime.GOMAXPROCS(2)) // one core looks on
 			var most float64
 			for b.Loop() {
-				most = max(most, peak(func() {
-					if _, err := reading.Read(os.DirFS(s.dir), reading.Options{Name: "sample"}); err != nil {
+				most = max(most, peak(func(look func()) {
+					if _, err := reading.Read(os.DirFS(s.dir), reading.Options{Name: "sample", Progress: func(int, int) { look() }}); err != nil {
 						b.Fatal(err)
 					}
 				}))
@@ -122,32 +119,17 @@ func BenchmarkLibrary(b *testing.B) {
 }
 
 // peak gives the most memory in bytes that a function keeps alive at a time, beyond
-// what was there before: what the collector finds alive, which runs often meanwhile.
-func peak(do func()) float64 {
+// what was there before: what the collector finds alive whenever the function says
+// that it should look.
+func peak(do func(look func())) float64 {
 	alive := []metrics.Sample{{Name: "/gc/heap/live:bytes"}}
 	read := func() uint64 {
+		runtime.GC()
 		metrics.Read(alive)
 		return alive[0].Value.Uint64()
 	}
-	runtime.GC()
 	before := read()
 	most := before
-	done := make(chan struct{})
-	stopped := make(chan struct{})
-	go func() {
-		defer close(stopped)
-		for {
-			select {
-			case <-done:
-				return
-			default:
-				runtime.GC()
-				most = max(most, read())
-			}
-		}
-	}()
-	do()
-	close(done)
-	<-stopped
+	do(func() { most = max(most, read()) })
 	return float64(most - before)
 }

@@ -45,14 +45,17 @@ type Evaluator struct {
 	// Odd is what was not understood in the types given out so far.
 	Odd []Odd
 
-	declared  map[declaration]Type    // of declarations without type arguments
-	instances map[instance]Type       // of those with
-	out       map[Type]givenOut       // types given out before
-	shared    map[memberType]givenOut // types of members given out before
-	inferring map[[2]any]bool         // pairs that are being inferred from
-	elements  *shape                  // native elements with their attributes; nil until asked for
-	looks     int                     // of the inference at hand
+	declared  map[declaration]Type           // of declarations without type arguments
+	instances map[instance]Type              // of those with
+	out       map[Type]givenOut              // types given out before
+	shared    map[memberType]givenOut        // types of members given out before
+	pool      *types.Pool                    // of the types given out
+	fixed     map[*syntax.TypeMember]*member // members of generic types that are the same with all arguments
+	inferring map[[2]any]bool                // pairs that are being inferred from
+	elements  *shape                         // native elements with their attributes; nil until asked for
+	looks     int                            // of the inference at hand
 	depth     int
+	made      int // types evaluated so far
 	steps     int // since depth was 0
 }
 
@@ -83,7 +86,15 @@ type memberType struct {
 
 // New makes an evaluator.
 func New(set *modules.Set, names Names) *Evaluator {
-	return &Evaluator{Set: set, Names: names, declared: map[declaration]Type{}, instances: map[instance]Type{}, out: map[Type]givenOut{}, inferring: map[[2]any]bool{}, shared: map[memberType]givenOut{}}
+	return &Evaluator{Set: set, Names: names, declared: map[declaration]Type{}, instances: map[instance]Type{}, out: map[Type]givenOut{}, inferring: map[[2]any]bool{}, fixed: map[*syntax.TypeMember]*member{}, shared: map[memberType]givenOut{}, pool: types.NewPool()}
+}
+
+// Fresh gives an evaluator that has evaluated nothing yet, for a set of the same
+// source. The types that both give out are the same.
+func (e *Evaluator) Fresh(set *modules.Set) *Evaluator {
+	fresh := New(set, e.Names)
+	fresh.pool = e.pool
+	return fresh
 }
 
 // Bounds on evaluation. Real libraries stay a hundredfold below them.
@@ -135,6 +146,21 @@ func (s *Scope) valueOf(name string) (*lazy, bool) {
 		}
 	}
 	return nil, false
+}
+
+// free reports whether nothing in a type as written is bound in the scope: neither
+// the name of a type nor that of a value.
+func (s *Scope) free(t syntax.Type) bool {
+	free := true
+	syntax.Walk(t, func(n syntax.Node) bool {
+		if id, ok := n.(*syntax.Ident); ok && free {
+			_, asType := s.typeOf(id.Name)
+			_, asValue := s.valueOf(id.Name)
+			free = !asType && !asValue
+		}
+		return free
+	})
+	return free
 }
 
 // WithParams is the scope in which type parameters stand for themselves.
@@ -201,6 +227,7 @@ func (e *Evaluator) enter() (why string) {
 	}
 	e.depth++
 	e.steps++
+	e.made++
 	switch {
 	case e.steps > maxSteps:
 		return fmt.Sprintf("the type is made of more than %d types", maxSteps)
@@ -209,6 +236,9 @@ func (e *Evaluator) enter() (why string) {
 	}
 	return ""
 }
+
+// Made is how many types were evaluated so far.
+func (e *Evaluator) Made() int { return e.made }
 
 func (e *Evaluator) leave() { e.depth-- }
 

@@ -27,7 +27,7 @@ func FuzzType(f *testing.F) {
 			t.Fatal(err)
 		}
 		set.Known = map[string]*modules.Module{"frame": modules.Parse("frame.d.ts", frame)}
-		set.Load([]string{"a.tsx"}, true)
+		set.Survey([]string{"a.tsx"}, whole)
 		m := set.Module("a.tsx")
 		if m == nil {
 			return

@@ -314,7 +314,7 @@ func judge(t *testing.T, declared string, all []string, form string) *judgement 
 	if err != nil {
 		t.Fatal(err)
 	}
-	set.Load([]string{"a.ts"}, true)
+	set.Survey([]string{"a.ts"}, whole)
 	m := set.Module("a.ts")
 	for _, e := range m.File.Errors {
 		t.Fatalf("what is asked does not parse: %v", e)

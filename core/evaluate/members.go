@@ -133,6 +133,14 @@ func (s *shape) member(name string) *member {
 	return nil
 }
 
+// own finds a member that is not one of a set of native attributes.
+func (s *shape) own(name string) *member {
+	if m := s.member(name); m != nil && !m.native {
+		return m
+	}
+	return nil
+}
+
 // weak reports whether a type asks for nothing: what has members, but none of
 // its own, does not fit it.
 func (s *shape) weak() bool {

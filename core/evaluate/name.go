@@ -123,22 +123,39 @@ func (e *Evaluator) symbol(sym modules.Symbol, args []Type, s *Scope, at syntax.
 	return of
 }
 
+// made reports whether a type is written out, so that it is evaluated to one that
+// nobody else has.
+func made(t syntax.Type) bool {
+	switch t := t.(type) {
+	case *syntax.ParenType:
+		return made(t.Type)
+	case *syntax.ObjectType, *syntax.FuncType:
+		return true
+	}
+	return false
+}
+
 func (e *Evaluator) declare(sym modules.Symbol, key declaration, args []Type) Type {
 	for _, decl := range sym.Decls {
 		switch d := decl.Node.(type) {
 		case *syntax.Alias:
-			made := e.Type(d.Type, e.bind(decl.Module, d.TypeParams, args))
-			switch of := made.(type) {
+			is := e.Type(d.Type, e.bind(decl.Module, d.TypeParams, args))
+			switch of := is.(type) {
 			case *object:
-				if of.name == "" && of.key == nil {
-					of.name, of.args, of.where = sym.Name, args, decl.Module
+				if of.name != "" || of.key != nil {
+					return of
 				}
+				if !made(d.Type) { // it may be that of others, too, who do not know the name
+					of = &object{fill: of.get, opaque: of.opaque, from: of.from}
+				}
+				of.name, of.args, of.where = sym.Name, args, decl.Module
+				return of
 			case *union:
 				if of.name == "" {
 					return &union{of.list, sym.Name, args, decl.Module}
 				}
 			}
-			return made
+			return is
 		case *syntax.Interface, *syntax.ClassDecl:
 			return e.interfaceType(sym, key, args)
 		case *syntax.Enum:

@@ -327,7 +327,7 @@ func (e *Evaluator) typeOfParam(p *syntax.Param, s *Scope) *lazy {
 
 // members adds the members of an object type.
 func (e *Evaluator) members(to *shape, t *syntax.ObjectType, s *Scope) {
-	properties := make([]property, min(len(t.Members), maxMembers))
+	var properties []property // in one piece
 	for i, m := range t.Members {
 		if i == maxMembers {
 			to.bases = append(to.bases, e.base(e.odd(s, m, "there are more than %d members; those from here on are left out", maxMembers)))
@@ -355,7 +355,17 @@ func (e *Evaluator) members(to *shape, t *syntax.ObjectType, s *Scope) {
 			to.bases = append(to.bases, e.base(e.odd(s, m, "the name of this member is worked out when it runs")))
 			continue
 		}
-		made := &properties[i].member
+		if shared := e.fixed[m]; shared != nil {
+			to.put(shared)
+			continue
+		}
+		if len(properties) == 0 {
+			properties = make([]property, min(len(t.Members)-i, maxMembers-i))
+			e.made += len(properties)
+		}
+		property := &properties[0]
+		properties = properties[1:]
+		made := &property.member
 		*made = member{name: name, numeric: isNumber(m.Key), optional: m.Optional, readonly: m.Modifiers.Has(syntax.Readonly), module: s.Module, node: m}
 		switch {
 		case m.Kind == syntax.SetMember:
@@ -367,12 +377,17 @@ func (e *Evaluator) members(to *shape, t *syntax.ObjectType, s *Scope) {
 		case m.Kind == syntax.MethodMember:
 			sig := e.signature(m.TypeParams, m.Params, m.Type, s)
 			if before := to.member(name); before != nil {
-				before.of = overload(before.of, sig)
+				more := *before
+				more.of = overload(before.of, sig)
+				to.put(&more)
 				continue
 			}
 			made.of = known(function(sig))
 		default:
-			properties[i].declare(e, m.Type, s)
+			property.declare(e, m.Type, s)
+			if len(s.types) > 0 && s.free(m.Type) {
+				e.fixed[m] = made
+			}
 		}
 		to.put(made)
 	}

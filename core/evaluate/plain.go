@@ -27,7 +27,7 @@ var unread = &types.Named{Name: "Unread"}
 // Plain gives a type out; nil where nothing is known of it. What was not
 // understood is added to Odd.
 func (e *Evaluator) Plain(t Type) types.Type {
-	p := &plainer{e: e, busy: map[any]bool{}}
+	p := &plainer{e: e}
 	switch t := t.(type) {
 	case *odd:
 		p.odd(t)
@@ -49,7 +49,7 @@ func (e *Evaluator) Plain(t Type) types.Type {
 	plain := p.of(t)
 	if p.round {
 		// A type without a name holds itself: by the names around it, it is said whole.
-		byName := &plainer{e: e, busy: map[any]bool{}, brief: 1}
+		byName := &plainer{e: e, brief: 1}
 		before := slices.Clone(e.Odd[said:])
 		e.Odd = e.Odd[:said]
 		if again := byName.of(t); !byName.round {
@@ -90,7 +90,10 @@ func (p *plainer) all(list []Type) []types.Type {
 
 func plainLiteral(l literal) *types.Literal { return &types.Literal{Of: l.of, Value: l.value} }
 
-func (p *plainer) of(t Type) types.Type {
+// of gives a type out, one of each.
+func (p *plainer) of(t Type) types.Type { return p.e.pool.One(p.made(t)) }
+
+func (p *plainer) made(t Type) types.Type {
 	p.parts++
 	p.depth++
 	defer func() { p.depth-- }()
@@ -251,6 +254,9 @@ func (p *plainer) object(o *object) types.Type {
 	id := identity(o)
 	if p.busy[id] || o.name != "" && (p.brief > 0 || p.declared > maxDeclared || p.parts > maxParts) {
 		return byName()
+	}
+	if p.busy == nil {
+		p.busy = map[any]bool{}
 	}
 	p.busy[id] = true
 	defer delete(p.busy, id)

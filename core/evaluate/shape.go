@@ -90,22 +90,9 @@ func (e *Evaluator) Shape(props Type) *Shape {
 		return &Shape{}
 	}
 	out := &Shape{}
-	names := map[string]int{}
-	all := map[string][]*member{}
-	var order []string
 	for _, s := range shapes {
 		for _, x := range s.indexes {
 			out.Open = out.Open || x.key.get() == Type(wordString)
-		}
-		natives := len(s.natives) > 0
-		for _, m := range s.members {
-			if natives && m.native || strings.HasPrefix(m.name, symbolKey) {
-				continue
-			}
-			if all[m.name] == nil {
-				order = append(order, m.name)
-			}
-			all[m.name] = append(all[m.name], m)
 		}
 		for _, n := range s.natives {
 			if !slices.ContainsFunc(out.Natives, func(o Native) bool { return o.Name == n.Name && o.Element == n.Element }) {
@@ -118,22 +105,16 @@ func (e *Evaluator) Shape(props Type) *Shape {
 			}
 		}
 	}
-	// What one mode takes as its own and another among native attributes is of
-	// either type.
-	for _, s := range shapes {
-		for _, m := range s.members {
-			if len(s.natives) > 0 && m.native && all[m.name] != nil {
-				all[m.name] = append(all[m.name], m)
-			}
-		}
-	}
-	for _, name := range order {
+	order, all := gathered(shapes)
+	names := make(map[string]int, len(order))
+	out.Members = make([]Member, 0, min(len(order), maxMembers))
+	for i, list := range all {
 		if len(out.Members) == maxMembers {
-			out.Bases = append(out.Bases, Base{Name: name, Why: "there are more members than are listed"})
+			out.Bases = append(out.Bases, Base{Name: order[i], Why: "there are more members than are listed"})
 			break
 		}
-		names[name] = len(out.Members)
-		out.Members = append(out.Members, e.listed(all[name], len(shapes)))
+		names[order[i]] = i
+		out.Members = append(out.Members, e.listed(list, len(shapes)))
 	}
 	if len(shapes) > 1 && len(shapes) <= maxModes {
 		for _, s := range shapes {
@@ -149,7 +130,7 @@ func (e *Evaluator) Shape(props Type) *Shape {
 					continue
 				}
 				t := out.Members[i].Type
-				if len(all[m.name]) > 1 || t == nil {
+				if len(all[i]) > 1 || t == nil {
 					t = e.quiet(of)
 				}
 				mode[m.name] = ModeMember{Type: t, Optional: m.optional}
@@ -158,6 +139,40 @@ func (e *Evaluator) Shape(props Type) *Shape {
 		}
 	}
 	return out
+}
+
+// gathered gives the names that shapes list, and of each its members in all of them.
+func gathered(shapes []*shape) (order []string, all [][]*member) {
+	at := map[string]int{}
+	for _, s := range shapes {
+		natives := len(s.natives) > 0
+		for i, m := range s.members {
+			if natives && m.native || strings.HasPrefix(m.name, symbolKey) {
+				continue
+			}
+			if len(shapes) == 1 { // no other has its name
+				order, all = append(order, m.name), append(all, s.members[i:i+1:i+1])
+				continue
+			}
+			n, known := at[m.name]
+			if !known {
+				n = len(order)
+				at[m.name] = n
+				order, all = append(order, m.name), append(all, nil)
+			}
+			all[n] = append(all[n], m)
+		}
+	}
+	// What one mode takes as its own and another among native attributes is of
+	// either type.
+	for _, s := range shapes {
+		for _, m := range s.members {
+			if n, known := at[m.name]; known && len(s.natives) > 0 && m.native {
+				all[n] = append(all[n], m)
+			}
+		}
+	}
+	return order, all
 }
 
 // quiet gives a type out without saying again what was not understood.

@@ -484,33 +484,29 @@ func (e *Evaluator) reduced(t Type) Type {
 }
 
 func (e *Evaluator) contradicts(b *both) bool {
-	type said struct {
-		of       []Type
-		required bool
-	}
-	by := map[string]*said{}
-	for i, part := range b.list {
-		o, ok := part.(*object)
-		if !ok {
-			continue
-		}
-		for _, m := range o.get().members {
-			if m.native {
-				continue
-			}
-			if i > 0 && i == len(b.list)-1 && by[m.name] == nil {
-				continue // the last one says alone what it says
-			}
-			if by[m.name] == nil {
-				by[m.name] = &said{}
-			}
-			by[m.name].of = append(by[m.name].of, m.of.get())
-			by[m.name].required = by[m.name].required || !m.optional
+	var shapes []*shape
+	for _, part := range b.list {
+		if o, ok := part.(*object); ok {
+			shapes = append(shapes, o.get())
 		}
 	}
-	for _, s := range by {
-		if len(s.of) > 1 && s.required && slices.ContainsFunc(s.of, finite) && !slices.Contains(s.of, Type(wordNever)) && intersect(s.of...) == Type(wordNever) {
-			return true
+	for i, s := range shapes {
+		for _, m := range s.members {
+			if m.native || slices.ContainsFunc(shapes[:i], func(before *shape) bool { return before.own(m.name) != nil }) {
+				continue // it was looked at with the first that says it
+			}
+			required, of := !m.optional, []Type(nil)
+			for _, other := range shapes[i+1:] {
+				if also := other.own(m.name); also != nil {
+					if of == nil {
+						of = []Type{m.of.get()}
+					}
+					of, required = append(of, also.of.get()), required || !also.optional
+				}
+			}
+			if required && slices.ContainsFunc(of, finite) && !slices.Contains(of, Type(wordNever)) && intersect(of...) == Type(wordNever) {
+				return true
+			}
 		}
 	}
 	return false

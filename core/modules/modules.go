@@ -11,6 +11,7 @@ import (
 	"maps"
 	"path"
 	"runtime"
+	"slices"
 	"sort"
 	"strings"
 	"sync"
@@ -34,6 +35,7 @@ type Module struct {
 	Froms   []string              // all module names imported from, in order
 
 	spaces map[*syntax.Module]*Module // bodies of namespaces, by declaration
+	single []Declared                 // what Decls holds of most names, in one piece
 	extras []extra                    // declare module, declare global
 	script bool                       // neither imports nor exports: what it declares holds everywhere
 	// Spreads says that what the module declares concerns others that do not
@@ -103,13 +105,19 @@ type Set struct {
 	mu        sync.Mutex
 	modules   map[string]*Module
 	missing   map[string]error
-	exists    map[string]bool
+	folders   map[string][]string   // paths of the files that may be asked for in each folder looked into, sorted
 	resolved  map[asked]string      // files, "" for none
 	packages  map[string]*Manifest  // by folder; nil where there is none
 	siblings  map[string]string     // folders of the packages of the source, by name
 	ambient   map[string]*Module    // declare module "name" without a file
 	additions map[string][]*Module  // bodies that add to a file's declarations
 	globals   map[string][]Declared // what holds everywhere
+	texts     *texts                // of files that were parsed
+	held      int                   // bytes of the files whose trees are held
+	used      map[string]int        // when each file was used last, counted in uses
+	uses      int
+	spreading []string            // files that declare something for others, in the order of loading
+	surfaces  map[string]*surface // of files that were surveyed
 }
 
 // asked is a name that was resolved, with what decides what it means.
@@ -121,8 +129,8 @@ type asked struct {
 // Open prepares the package or app in dir of a source; nothing is parsed yet.
 // A missing package.json is no error: Manifest is then empty.
 func Open(fsys fs.FS, dir string) (*Set, error) {
-	s := &Set{FS: fsys, Dir: dir, modules: map[string]*Module{}, missing: map[string]error{}, exists: map[string]bool{}, packages: map[string]*Manifest{},
-		ambient: map[string]*Module{}, additions: map[string][]*Module{}, globals: map[string][]Declared{}}
+	s := &Set{FS: fsys, Dir: dir, modules: map[string]*Module{}, missing: map[string]error{}, folders: map[string][]string{}, used: map[string]int{}, packages: map[string]*Manifest{},
+		ambient: map[string]*Module{}, additions: map[string][]*Module{}, globals: map[string][]Declared{}, texts: &texts{all: map[string]string{}}, surfaces: map[string]*surface{}}
 	var err error
 	if s.Manifest, err = ReadManifest(fsys, dir); err != nil && !errors.Is(err, fs.ErrNotExist) {
 		return nil, err
@@ -137,8 +145,153 @@ func Open(fsys fs.FS, dir string) (*Set, error) {
 // too; known as in Set. What it loads is not in s.
 func (s *Set) Beside(known map[string]*Module) *Set {
 	return &Set{FS: s.FS, Dir: s.Dir, Manifest: s.Manifest, Installed: true, Known: known, aliases: s.aliases,
-		modules: maps.Clone(s.modules), missing: maps.Clone(s.missing), exists: maps.Clone(s.exists), packages: maps.Clone(s.packages),
-		ambient: maps.Clone(s.ambient), additions: maps.Clone(s.additions), globals: maps.Clone(s.globals)}
+		modules: maps.Clone(s.modules), missing: maps.Clone(s.missing), folders: maps.Clone(s.folders), used: map[string]int{}, packages: maps.Clone(s.packages),
+		ambient: maps.Clone(s.ambient), additions: maps.Clone(s.additions), globals: maps.Clone(s.globals), texts: s.texts, surfaces: s.surfaces}
+}
+
+// Fresh gives a set of the same source that holds few trees: those of files that
+// declare something for others, and of those used last as many as were made of
+// that many bytes. What was found out about files is kept, their texts too: a tree
+// that is needed again is parsed again.
+func (s *Set) Fresh(bytes int) *Set {
+	fresh := &Set{FS: s.FS, Dir: s.Dir, Manifest: s.Manifest, Installed: s.Installed, FromSource: s.FromSource, Known: s.Known, aliases: s.aliases,
+		modules: map[string]*Module{}, missing: s.missing, folders: s.folders, resolved: s.resolved, packages: s.packages, siblings: s.siblings,
+		ambient: map[string]*Module{}, additions: map[string][]*Module{}, globals: map[string][]Declared{}, texts: s.texts, surfaces: s.surfaces,
+		used: map[string]int{}}
+	for _, name := range s.spreading {
+		fresh.load(name)
+	}
+	last := slices.SortedFunc(maps.Keys(s.used), func(a, b string) int { return s.used[b] - s.used[a] })
+	for _, name := range last {
+		if m := s.modules[name]; m != nil && fresh.modules[name] == nil && fresh.held+len(m.Source) <= bytes {
+			fresh.hold(m)
+		}
+	}
+	return fresh
+}
+
+// texts holds the texts of files, each read once.
+type texts struct {
+	mu     sync.Mutex
+	all    map[string]string
+	bytes  int
+	parsed int
+}
+
+func (t *texts) of(fsys fs.FS, name string) (string, error) {
+	t.mu.Lock()
+	text, known := t.all[name]
+	t.parsed += len(text)
+	t.mu.Unlock()
+	if known {
+		return text, nil
+	}
+	text, err := ReadText(fsys, name, syntax.MaxBytes)
+	if err != nil {
+		return "", err
+	}
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	t.all[name] = text
+	t.bytes += len(text)
+	t.parsed += len(text)
+	return text, nil
+}
+
+// Bytes is how many bytes of source were parsed so far, each file once.
+func (s *Set) Bytes() int { return s.texts.bytes }
+
+// Held is how many bytes of source the trees that are held were made of.
+func (s *Set) Held() int { return s.held }
+
+// Parsed is how many bytes of source were parsed so far, those of files that were
+// parsed again counted again.
+func (s *Set) Parsed() int { return s.texts.parsed }
+
+// Survey looks at files and all that they lead to within the package, each once
+// and in parallel. A module is let go of after visit, unless that asks to keep it or
+// it declares something for others. What could not be read is in Missing.
+func (s *Set) Survey(files []string, visit func(m *Module) (keep bool)) {
+	files = distinct(files)
+	seen := map[string]bool{}
+	for len(files) > 0 {
+		next := map[string]bool{}
+		s.each(files, func(m *Module) {
+			seen[m.Path] = true
+			s.surfaces[m.Path] = surfaceOf(m)
+			if visit(m) || m.Spreads {
+				s.hold(m)
+			}
+			for _, from := range m.Froms {
+				file, ok := s.Resolve(m.Path, from)
+				if _, foreign := s.Foreign(file); ok && !foreign {
+					next[file] = true
+				}
+			}
+		})
+		for _, name := range files {
+			if m := s.modules[name]; m != nil {
+				s.spread(m)
+			}
+		}
+		files = files[:0:0]
+		for name := range next {
+			if !seen[name] && s.missing[name] == nil {
+				files = append(files, name)
+			}
+		}
+		sort.Strings(files)
+	}
+}
+
+// hold keeps a module.
+func (s *Set) hold(m *Module) {
+	if _, known := s.surfaces[m.Path]; !known && s.Installed {
+		s.surfaces[m.Path] = surfaceOf(m)
+	}
+	s.modules[m.Path] = m
+	s.held += len(m.Source)
+}
+
+// distinct gives a list without doubles, in its order.
+func distinct(list []string) []string {
+	seen := map[string]bool{}
+	return slices.DeleteFunc(slices.Clone(list), func(s string) bool {
+		before := seen[s]
+		seen[s] = true
+		return before
+	})
+}
+
+// each parses files in parallel and hands their modules on one by one.
+func (s *Set) each(files []string, take func(m *Module)) {
+	work, made := make(chan string), make(chan *Module)
+	var wg sync.WaitGroup
+	for range min(runtime.GOMAXPROCS(0), len(files)) {
+		wg.Go(func() {
+			for name := range work {
+				m, err := s.parse(name)
+				if err != nil {
+					s.mu.Lock()
+					s.missing[name] = err
+					s.mu.Unlock()
+					continue
+				}
+				made <- m
+			}
+		})
+	}
+	go func() {
+		for _, name := range files {
+			work <- name
+		}
+		close(work)
+		wg.Wait()
+		close(made)
+	}()
+	for m := range made {
+		take(m)
+	}
 }
 
 // Settings tells of the path aliases that imports are resolved by, as one text.
@@ -213,62 +366,10 @@ func HoldsNoSource(name string) bool {
 	return skipped[name] || strings.HasPrefix(name, ".") || built[name]
 }
 
-// Load parses files and, with follow, all that they import within the source.
-// What could not be read is in Problems.
-func (s *Set) Load(files []string, follow bool) {
-	for len(files) > 0 {
-		s.parseAll(files)
-		if !follow {
-			return
-		}
-		next := map[string]bool{}
-		for _, name := range files {
-			m := s.modules[name]
-			if m == nil {
-				continue
-			}
-			for _, from := range m.Froms {
-				file, ok := s.Resolve(m.Path, from)
-				if _, foreign := s.Foreign(file); ok && !foreign && s.modules[file] == nil && s.missing[file] == nil {
-					next[file] = true
-				}
-			}
-		}
-		files = files[:0:0]
-		for name := range next {
-			files = append(files, name)
-		}
-		sort.Strings(files)
-	}
-}
-
-func (s *Set) parseAll(files []string) {
-	work := make(chan string)
-	var wg sync.WaitGroup
-	for range min(runtime.GOMAXPROCS(0), len(files)) {
-		wg.Go(func() {
-			for name := range work {
-				m, err := s.parse(name)
-				s.mu.Lock()
-				if err != nil {
-					s.missing[name] = err
-				} else {
-					s.modules[name] = m
-				}
-				s.mu.Unlock()
-			}
-		})
-	}
-	for _, name := range files {
-		s.mu.Lock()
-		known := s.modules[name] != nil || s.missing[name] != nil
-		s.mu.Unlock()
-		if !known {
-			work <- name
-		}
-	}
-	close(work)
-	wg.Wait()
+// Load parses files, each once and in parallel. What could not be read is in Missing.
+func (s *Set) Load(files []string) {
+	files = slices.DeleteFunc(distinct(files), func(name string) bool { return s.modules[name] != nil || s.missing[name] != nil })
+	s.each(files, s.hold)
 	for _, name := range files {
 		if m := s.modules[name]; m != nil {
 			s.spread(m)
@@ -283,16 +384,21 @@ func (s *Set) Loaded(file string) *Module { return s.load(file) }
 // load gives the module of a file, which is parsed where that has not happened
 // yet; nil where it cannot be read.
 func (s *Set) load(file string) *Module {
+	s.uses++
+	s.used[file] = s.uses
 	if m := s.modules[file]; m != nil || s.missing[file] != nil {
 		return m
 	}
-	s.parseAll([]string{file})
+	s.Load([]string{file})
 	return s.modules[file]
 }
 
 // spread hands what m declares for other modules to those. Each body is handed
 // over once.
 func (s *Set) spread(m *Module) {
+	if m.Spreads {
+		s.spreading = append(s.spreading, m.Path)
+	}
 	extras := m.extras
 	m.extras = nil
 	for _, x := range extras {
@@ -326,11 +432,11 @@ func Parse(name, text string) *Module {
 }
 
 func (s *Set) parse(name string) (*Module, error) {
-	data, err := readBounded(s.FS, name, syntax.MaxBytes)
+	text, err := s.texts.of(s.FS, name)
 	if err != nil {
 		return nil, err
 	}
-	return Parse(name, string(data)), nil
+	return Parse(name, text), nil
 }
 
 // Module gives a loaded module, or nil.
@@ -358,8 +464,13 @@ func (s *Set) Rel(name string) string {
 }
 
 // endings are tried behind a module's name, in this order.
-var endings = []string{"", ".ts", ".tsx", ".d.ts", ".mts", ".d.mts", ".js", ".jsx", ".mjs", ".cts", ".d.cts", ".cjs",
-	"/index.ts", "/index.tsx", "/index.d.ts", "/index.mts", "/index.js", "/index.jsx", "/index.mjs"}
+var endings = []string{"", ".ts", ".tsx", ".d.ts", ".mts", ".d.mts", ".js", ".jsx", ".mjs", ".cts", ".d.cts", ".cjs"}
+
+// indexes stand for a folder, after files of its name.
+var indexes = []string{"/index.ts", "/index.tsx", "/index.d.ts", "/index.mts", "/index.js", "/index.jsx", "/index.mjs"}
+
+// made are the endings of declarations by those of the sources they were made from.
+var made = map[string]string{".ts": ".d.ts", ".tsx": ".d.ts", ".mts": ".d.mts"}
 
 // swaps are the endings of built files with those of the sources they come from.
 var swaps = map[string][]string{".js": {".ts", ".tsx", ".d.ts", ".jsx"}, ".mjs": {".mts", ".d.mts"}, ".cjs": {".cts", ".d.cts"}, ".jsx": {".tsx"}}
@@ -371,38 +482,81 @@ func (s *Set) file(name string) (string, bool) {
 		return "", false
 	}
 	ext := path.Ext(name)
-	for _, swap := range swaps[ext] {
-		if other := strings.TrimSuffix(name, ext) + swap; s.isFile(other) {
-			return other, true
+	stem := strings.TrimSuffix(name, ext)
+	if begins(s.folder(path.Dir(name)), stem) {
+		for _, swap := range swaps[ext] {
+			if other, ok := s.isFile(stem + swap); ok {
+				return other, true
+			}
+		}
+		for _, ending := range endings {
+			if candidate := name + ending; syntax.Parses(candidate) {
+				if found, ok := s.isFile(candidate); ok {
+					return found, true
+				}
+			}
+		}
+		// Declarations may name the sources that they were made from.
+		if to, ok := made[ext]; ok {
+			if found, ok := s.isFile(stem + to); ok {
+				return found, true
+			}
 		}
 	}
-	for _, ending := range endings {
-		if candidate := name + ending; syntax.Parses(candidate) && s.isFile(candidate) {
-			return candidate, true
-		}
+	if len(s.folder(name)) == 0 {
+		return "", false
 	}
-	// Declarations may name the sources that they were made from.
-	for from, to := range map[string]string{".ts": ".d.ts", ".tsx": ".d.ts", ".mts": ".d.mts"} {
-		if base, ok := strings.CutSuffix(name, from); ok && s.isFile(base+to) {
-			return base + to, true
+	for _, ending := range indexes {
+		if found, ok := s.isFile(name + ending); ok {
+			return found, true
 		}
 	}
 	return "", false
 }
 
-func (s *Set) isFile(name string) bool {
+// begins reports whether a path of a sorted list begins so.
+func begins(files []string, with string) bool {
+	i, _ := slices.BinarySearch(files, with)
+	return i < len(files) && strings.HasPrefix(files[i], with)
+}
+
+// isFile reports whether a source or manifest is there. The path that it gives is
+// the same string each time.
+func (s *Set) isFile(name string) (found string, ok bool) {
+	files := s.folder(path.Dir(name))
+	if i, ok := slices.BinarySearch(files, name); ok {
+		return files[i], true
+	}
+	return "", false
+}
+
+// folder lists the sources and the manifest that stand in a folder, by path.
+func (s *Set) folder(dir string) []string {
 	s.mu.Lock()
-	yes, known := s.exists[name]
+	files, known := s.folders[dir]
 	s.mu.Unlock()
 	if known {
-		return yes
+		return files
 	}
-	info, err := fs.Stat(s.FS, name)
-	yes = err == nil && info.Mode().IsRegular()
+	entries, _ := fs.ReadDir(s.FS, dir) // what cannot be looked into holds nothing for us
+	for _, entry := range entries {
+		name := path.Join(dir, entry.Name())
+		if entry.IsDir() || !syntax.Parses(name) && entry.Name() != "package.json" {
+			continue
+		}
+		if !entry.Type().IsRegular() { // a link, perhaps
+			if info, err := fs.Stat(s.FS, name); err != nil || !info.Mode().IsRegular() {
+				continue
+			}
+		}
+		files = append(files, name)
+	}
+	sort.Strings(files)
+	files = slices.Clip(files)
 	s.mu.Lock()
-	s.exists[name] = yes
+	s.folders[dir] = files
 	s.mu.Unlock()
-	return yes
+	return files
 }
 
 // Resolve finds the file that a module's name means when it is imported from a

@@ -102,7 +102,7 @@ func TestNames(t *testing.T) {
 		"a.ts": "export * from './b';\nexport { x as y, default as z } from './b';\nexport * as space from './b';\nexport { far } from 'far';\nexport * from 'beyond';\nimport local, { x as mine, type T } from './b';\nimport * as all from './b';\nexport { mine, local as own };\nexport default class {}\nconst inner = 1;",
 		"b.ts": "export const x = 1, w = 2;\nexport default function named() {}\nexport interface T {}\nexport const { p, q: [r] } = o;\nexport enum E {}\nexport namespace N {}\nexport * from './a';",
 	})
-	s.Load([]string{"a.ts"}, true)
+	s.Survey([]string{"a.ts"}, whole)
 	a := s.Module("a.ts")
 	names, unresolved := s.ExportNames(a)
 	if got := strings.Join(names, " "); got != "E N T default far mine own p r space w x y z" {
@@ -135,7 +135,7 @@ func TestNames(t *testing.T) {
 // TestCirclesEnd follows names through barrels that re-export each other.
 func TestCirclesEnd(t *testing.T) {
 	s := open(t, map[string]string{"a.ts": "export { x } from './b'; export * from './b'", "b.ts": "export { x } from './a'; export * from './a'"})
-	s.Load([]string{"a.ts"}, true)
+	s.Survey([]string{"a.ts"}, whole)
 	if sym, ok := s.Export(s.Module("a.ts"), "x"); ok {
 		t.Errorf("a name that goes in a circle is %+v", sym)
 	}
@@ -147,7 +147,7 @@ func TestLoadFollowsWhatIsImported(t *testing.T) {
 		texts[fmt.Sprintf("m%d.ts", i)] = fmt.Sprintf("import './m%d'; const a = import('./m%d'); require('./m%d')", i+1, (i*7)%50, (i*3)%50)
 	}
 	s := open(t, texts)
-	s.Load([]string{"m0.ts", "absent.ts"}, true)
+	s.Survey([]string{"m0.ts", "absent.ts"}, whole)
 	if n := len(s.Modules()); n != 50 {
 		t.Errorf("%d modules are loaded, want 50", n)
 	}

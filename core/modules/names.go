@@ -22,8 +22,7 @@ func (m *Module) tables() {
 
 // fill fills the tables from statements: a file's, or those of a namespace.
 func (m *Module) fill(body []syntax.Stmt) {
-	m.Imports, m.Exports, m.Decls = map[string]Import{}, map[string]Export{}, map[string][]Declared{}
-	m.spaces = map[*syntax.Module]*Module{}
+	m.room(body)
 	from := func(l *syntax.Literal) string {
 		if l == nil {
 			return ""
@@ -34,12 +33,12 @@ func (m *Module) fill(body []syntax.Stmt) {
 	// Where the source is broken, the parser puts in names that are empty.
 	bind := func(name string, i Import) {
 		if name != "" {
-			m.Imports[name] = i
+			set(&m.Imports, name, i)
 		}
 	}
 	export := func(name string, e Export) {
 		if name != "" {
-			m.Exports[name] = e
+			set(&m.Exports, name, e)
 		}
 	}
 	for _, s := range body {
@@ -62,7 +61,7 @@ func (m *Module) fill(body []syntax.Stmt) {
 			case s.Require != nil:
 				bind(s.Name.Name, Import{from(s.Require), "=", s.TypeOnly, s})
 			case s.Name.Name != "":
-				m.Decls[s.Name.Name] = append(m.Decls[s.Name.Name], Declared{s, s, m})
+				m.note(s.Name.Name, Declared{s, s, m})
 			}
 			if s.Modifiers.Has(syntax.Export) {
 				export(s.Name.Name, Export{Local: s.Name.Name, At: s})
@@ -93,17 +92,68 @@ func (m *Module) fill(body []syntax.Stmt) {
 			if id, ok := s.X.(*syntax.Ident); ok {
 				e = Export{Local: id.Name, At: s}
 			}
-			m.Exports["default"] = e
+			set(&m.Exports, "default", e)
 		case *syntax.ExportAssign:
 			e := Export{Node: s.X, At: s}
 			if id, ok := s.X.(*syntax.Ident); ok {
 				e = Export{Local: id.Name, At: s}
 			}
-			m.Exports["="] = e
+			set(&m.Exports, "=", e)
 		default:
 			m.declare(s)
 		}
 	}
+}
+
+// room makes room for what statements import, export and declare: most modules
+// hold little, and what is empty is nothing.
+func (m *Module) room(body []syntax.Stmt) {
+	imports, exports, decls := 0, 0, 0
+	for _, s := range body {
+		switch s := s.(type) {
+		case *syntax.Import:
+			imports += len(s.Specs)
+			if s.Default != nil || s.Namespace != nil {
+				imports++
+			}
+		case *syntax.ExportList:
+			exports += len(s.Specs)
+		case *syntax.ExportAll, *syntax.ExprStmt:
+		default:
+			decls++
+		}
+	}
+	if imports > 0 {
+		m.Imports = make(map[string]Import, imports)
+	}
+	if exports > 0 {
+		m.Exports = make(map[string]Export, exports)
+	}
+	if decls > 0 {
+		m.Decls = make(map[string][]Declared, decls)
+		m.single = make([]Declared, 0, decls)
+	}
+}
+
+func set[K comparable, V any](table *map[K]V, key K, value V) {
+	if *table == nil {
+		*table = map[K]V{}
+	}
+	(*table)[key] = value
+}
+
+// note notes a declaration. Most names have one, which stands with those of others.
+func (m *Module) note(name string, d Declared) {
+	if before := m.Decls[name]; before != nil {
+		m.Decls[name] = append(before, d)
+		return
+	}
+	if len(m.single) == cap(m.single) {
+		m.single = make([]Declared, 0, 8)
+	}
+	m.single = append(m.single, d)
+	n := len(m.single)
+	set(&m.Decls, name, m.single[n-1:n:n])
 }
 
 // from notes a module that is imported from.
@@ -171,7 +221,7 @@ func (m *Module) space(s *syntax.Module) *Module {
 	if _, listed := inner.Exports["="]; !listed && (s.Modifiers.Has(syntax.Declare) || m.Outer != nil || strings.Contains(path.Base(m.Path), ".d.")) {
 		for name := range inner.Decls {
 			if _, known := inner.Exports[name]; !known {
-				inner.Exports[name] = Export{Local: name, At: s}
+				set(&inner.Exports, name, Export{Local: name, At: s})
 			}
 		}
 	}
@@ -185,7 +235,7 @@ func (m *Module) Space(s *syntax.Module) *Module { return m.spaces[s] }
 func (m *Module) declare(s syntax.Stmt) {
 	note := func(name string, node syntax.Node, mods syntax.Modifiers) {
 		if name != "" {
-			m.Decls[name] = append(m.Decls[name], Declared{node, s, m})
+			m.note(name, Declared{node, s, m})
 		}
 		switch {
 		case mods.Has(syntax.Export | syntax.Default):
@@ -193,13 +243,13 @@ func (m *Module) declare(s syntax.Stmt) {
 			if name == "" {
 				e = Export{Node: node, At: node}
 			}
-			m.Exports["default"] = e
+			set(&m.Exports, "default", e)
 		case mods.Has(syntax.Export) && name != "":
 			_, space := node.(*syntax.Module)
 			if before, known := m.Exports[name]; space && known && before.From != "" {
 				return // a namespace beside a name that is passed on adds to it
 			}
-			m.Exports[name] = Export{Local: name, At: node}
+			set(&m.Exports, name, Export{Local: name, At: node})
 		}
 	}
 	name := func(id *syntax.Ident) string {
@@ -221,7 +271,7 @@ func (m *Module) declare(s syntax.Stmt) {
 		note(s.Name.Name, s, s.Modifiers)
 	case *syntax.Module:
 		inner := m.space(s)
-		m.spaces[s] = inner
+		set(&m.spaces, s, inner)
 		switch name := s.Name.(type) {
 		case *syntax.Literal:
 			m.extras = append(m.extras, extra{name.Value, inner})
@@ -254,7 +304,7 @@ func (m *Module) nested(s *syntax.Module, name *syntax.Member, inner *Module, no
 		Decls: map[string][]Declared{last.Name: {{s, s, nil}}}, Exports: map[string]Export{last.Name: {Local: last.Name, At: s}}}
 	outer.Decls[last.Name][0].Module = outer
 	inner.Outer = outer
-	m.spaces[head] = outer
+	set(&m.spaces, head, outer)
 	switch rest := name.X.(type) {
 	case *syntax.Ident:
 		note(rest.Name, head, s.Modifiers)
@@ -293,35 +343,51 @@ type Symbol struct {
 	Decls     []Declared
 	Node      syntax.Node // of an exported expression
 	Namespace bool
-	Package   string   // module name as imported, where it was not resolved
-	Via       []string // files of barrels passed on the way
+	Package   string // module name as imported, where it was not resolved
 }
 
 // External reports whether the name belongs to another package.
 func (s Symbol) External() bool { return s.Package != "" }
+
+// way is how a name is followed: how far, and which modules were asked for which
+// names on the way, so that none is asked twice where they pass each other on whole.
+// Source: ResolveExport of ECMA-262.
+type way struct {
+	hops int
+	seen map[wanted]bool // nil before the first export *
+}
+
+// wanted is a name that a module is asked for.
+type wanted struct {
+	module *Module
+	name   string
+}
+
+// on is the way one step further.
+func (w way) on() way { return way{w.hops + 1, w.seen} }
 
 // maxHops bounds how many barrels a name is followed through.
 const maxHops = 100
 
 // Local finds what a name means in a module: what stands at its top, or around
 // it where it is the body of a namespace.
-func (s *Set) Local(m *Module, name string) (Symbol, bool) { return s.local(m, name, 0) }
+func (s *Set) Local(m *Module, name string) (Symbol, bool) { return s.local(m, name, way{}) }
 
-func (s *Set) local(m *Module, name string, hops int) (Symbol, bool) {
-	if hops > maxHops {
+func (s *Set) local(m *Module, name string, w way) (Symbol, bool) {
+	if w.hops > maxHops {
 		return Symbol{}, false
 	}
 	if decls := s.decls(m, name); len(decls) > 0 {
 		if alias, ok := decls[0].Node.(*syntax.ImportEquals); ok {
-			return s.entity(decls[0].Module, alias.Entity, hops+1)
+			return s.entity(decls[0].Module, alias.Entity, w.on())
 		}
 		return Symbol{Module: m, Name: name, Decls: decls}, true
 	}
 	if i, ok := m.Imports[name]; ok {
-		return s.imported(m, i.From, i.Name, hops)
+		return s.imported(m, i.From, i.Name, w)
 	}
 	if m.Outer != nil {
-		return s.local(m.Outer, name, hops+1)
+		return s.local(m.Outer, name, w.on())
 	}
 	return Symbol{}, false
 }
@@ -352,17 +418,17 @@ func (s *Set) Global(name string) (Symbol, bool) {
 }
 
 // entity finds what a dotted name means.
-func (s *Set) entity(m *Module, x syntax.Expr, hops int) (Symbol, bool) {
+func (s *Set) entity(m *Module, x syntax.Expr, w way) (Symbol, bool) {
 	switch x := x.(type) {
 	case *syntax.Ident:
-		if sym, ok := s.local(m, x.Name, hops); ok {
+		if sym, ok := s.local(m, x.Name, w); ok {
 			return sym, true
 		}
 		return s.Global(x.Name)
 	case *syntax.Member:
 		id, plain := x.Name.(*syntax.Ident)
-		if sym, ok := s.entity(m, x.X, hops+1); ok && plain {
-			return s.member(sym, id.Name, hops+1)
+		if sym, ok := s.entity(m, x.X, w.on()); ok && plain {
+			return s.member(sym, id.Name, w.on())
 		}
 	}
 	return Symbol{}, false
@@ -370,9 +436,9 @@ func (s *Set) entity(m *Module, x syntax.Expr, hops int) (Symbol, bool) {
 
 // Member finds a name inside of what another stands for: an export of a module,
 // a declaration in a namespace.
-func (s *Set) Member(sym Symbol, name string) (Symbol, bool) { return s.member(sym, name, 0) }
+func (s *Set) Member(sym Symbol, name string) (Symbol, bool) { return s.member(sym, name, way{}) }
 
-func (s *Set) member(sym Symbol, name string, hops int) (Symbol, bool) {
+func (s *Set) member(sym Symbol, name string, w way) (Symbol, bool) {
 	switch {
 	case sym.External():
 		if sym.Name == "*" || sym.Name == "default" || sym.Name == "=" {
@@ -380,7 +446,7 @@ func (s *Set) member(sym Symbol, name string, hops int) (Symbol, bool) {
 		}
 		return Symbol{Package: sym.Package, Name: sym.Name + "." + name}, true
 	case sym.Namespace:
-		return s.export(sym.Module, name, hops+1)
+		return s.export(sym.Module, name, w.on())
 	}
 	// Bodies of one namespace may stand in several places.
 	var found Symbol
@@ -389,7 +455,7 @@ func (s *Set) member(sym Symbol, name string, hops int) (Symbol, bool) {
 		if !ok || d.Module.Space(space) == nil {
 			continue
 		}
-		if inner, ok := s.export(d.Module.Space(space), name, hops+1); ok {
+		if inner, ok := s.export(d.Module.Space(space), name, w.on()); ok {
 			if found.Module == nil {
 				found = inner
 			} else {
@@ -402,15 +468,21 @@ func (s *Set) member(sym Symbol, name string, hops int) (Symbol, bool) {
 
 // Imported finds a name of a module as seen from a file; "*" for all of it.
 func (s *Set) Imported(m *Module, from, name string) (Symbol, bool) {
-	return s.imported(m, from, name, 0)
+	return s.imported(m, from, name, way{})
 }
 
-func (s *Set) imported(m *Module, from, name string, hops int) (Symbol, bool) {
+func (s *Set) imported(m *Module, from, name string, w way) (Symbol, bool) {
+	if file, ok := s.Resolve(m.Path, from); ok && s.Installed && s.Known[from] == nil && s.surfaces[file] != nil {
+		file, name, _ = s.past(file, name)
+		if target := s.load(file); target != nil && name != "*" && name != "=" {
+			return s.export(target, name, w.on())
+		}
+	}
 	if known := s.Known[from]; known != nil {
 		if name == "*" || name == "=" || name == "default" {
 			return Symbol{Module: known, Name: "*", Namespace: true}, true
 		}
-		if sym, ok := s.export(known, name, hops+1); ok {
+		if sym, ok := s.export(known, name, w.on()); ok {
 			return sym, true
 		}
 		return Symbol{Name: name, Package: from}, true
@@ -424,14 +496,14 @@ func (s *Set) imported(m *Module, from, name string, hops int) (Symbol, bool) {
 		name = "*"
 	}
 	if name == "*" && assigned {
-		if sym, ok := s.export(target, "=", hops+1); ok {
+		if sym, ok := s.export(target, "=", w.on()); ok {
 			return sym, true
 		}
 	}
 	if name == "*" {
 		return Symbol{Module: target, Name: "*", Namespace: true}, true
 	}
-	return s.export(target, name, hops+1)
+	return s.export(target, name, w.on())
 }
 
 // target is the module that an import in m reaches, or nil.
@@ -442,6 +514,11 @@ func (s *Set) target(m *Module, from string) *Module {
 			at = path.Join(s.Dir, m.Path) // it stands wherever it is imported
 		}
 	}
+	return s.reached(at, from)
+}
+
+// reached is the module that an import in a file reaches, or nil.
+func (s *Set) reached(at, from string) *Module {
 	if file, ok := s.Resolve(at, from); ok {
 		if s.Installed {
 			return s.load(file)
@@ -451,11 +528,32 @@ func (s *Set) target(m *Module, from string) *Module {
 	return s.ambient[from]
 }
 
-// Export finds what an exported name of a module stands for, through barrels.
-func (s *Set) Export(m *Module, name string) (Symbol, bool) { return s.export(m, name, 0) }
+// GivenBy is the file that declares an exported name of a file, behind those that only
+// pass it on; "" where only trees can tell.
+func (s *Set) GivenBy(file, name string) string {
+	file, _, declares := s.past(file, name)
+	if !declares {
+		return ""
+	}
+	return file
+}
 
-func (s *Set) export(m *Module, name string, hops int) (Symbol, bool) {
-	if hops > maxHops {
+// Given finds what an exported name of a file stands for, through barrels, which
+// are not parsed where they only pass it on.
+func (s *Set) Given(file, name string) (Symbol, bool) {
+	file, name, _ = s.past(file, name)
+	m := s.load(file)
+	if m == nil {
+		return Symbol{}, false
+	}
+	return s.export(m, name, way{})
+}
+
+// Export finds what an exported name of a module stands for, through barrels.
+func (s *Set) Export(m *Module, name string) (Symbol, bool) { return s.export(m, name, way{}) }
+
+func (s *Set) export(m *Module, name string, w way) (Symbol, bool) {
+	if w.hops > maxHops {
 		return Symbol{}, false
 	}
 	e, ok := m.Exports[name]
@@ -467,24 +565,21 @@ func (s *Set) export(m *Module, name string, hops int) (Symbol, bool) {
 		var sym Symbol
 		switch {
 		case e.From != "":
-			if sym, ok = s.imported(m, e.From, e.Name, hops); ok && !sym.External() && !sym.Namespace {
+			if sym, ok = s.imported(m, e.From, e.Name, w); ok && !sym.External() && !sym.Namespace {
 				sym.Decls = append(slices.Clip(sym.Decls), m.Decls[name]...)
 			}
 		case e.Local != "":
-			if sym, ok = s.local(m, e.Local, hops+1); !ok {
+			if sym, ok = s.local(m, e.Local, w.on()); !ok {
 				sym, ok = s.Global(e.Local)
 			}
 		default:
 			return Symbol{Module: m, Name: name, Node: e.Node}, true
 		}
-		if ok && sym.Module != m {
-			sym.Via = append([]string{m.Path}, sym.Via...)
-		}
 		return sym, ok
 	}
 	if assigned && name != "=" {
-		if sym, ok := s.export(m, "=", hops+1); ok {
-			return s.member(sym, name, hops+1)
+		if sym, ok := s.export(m, "=", w.on()); ok {
+			return s.member(sym, name, w.on())
 		}
 	}
 	if m.Outer == nil {
@@ -497,12 +592,18 @@ func (s *Set) export(m *Module, name string, hops int) (Symbol, bool) {
 	if name == "default" || name == "=" {
 		return Symbol{}, false
 	}
+	if w.seen == nil && len(m.Stars) > 0 {
+		w.seen = map[wanted]bool{}
+	}
 	var external []string
 	for _, star := range m.Stars {
 		if s.Known[star.From] != nil {
-			if sym, ok := s.export(s.Known[star.From], name, hops+1); ok {
+			if sym, ok := s.export(s.Known[star.From], name, w.on()); ok {
 				return sym, true
 			}
+			continue
+		}
+		if _, here := s.Resolve(m.Path, star.From); here && s.gives(m.Path, star, name, map[string]bool{m.Path: true}) == never {
 			continue
 		}
 		target := s.target(m, star.From)
@@ -510,8 +611,11 @@ func (s *Set) export(m *Module, name string, hops int) (Symbol, bool) {
 			external = append(external, star.From)
 			continue
 		}
-		if sym, ok := s.export(target, name, hops+1); ok && !sym.External() {
-			sym.Via = append([]string{m.Path}, sym.Via...)
+		if w.seen[wanted{target, name}] {
+			continue
+		}
+		w.seen[wanted{target, name}] = true
+		if sym, ok := s.export(target, name, w.on()); ok && !sym.External() {
 			return sym, true
 		}
 	}
@@ -522,45 +626,225 @@ func (s *Set) export(m *Module, name string, hops int) (Symbol, bool) {
 	return Symbol{}, false
 }
 
+// surface is what a file gives out by name, and from where all is passed on. It
+// tells without the tree what is only passed on.
+type surface struct {
+	names []given // by name
+	stars []Star
+}
+
+// given is one name that a file gives out. from and as are set where it is only
+// passed on: the module that it comes from and its name there; "*" for all of it.
+type given struct{ name, from, as string }
+
+// surfaceOf gives the surface of a module; nil for one of export =, whose names are
+// those of something else.
+func surfaceOf(m *Module) *surface {
+	if _, assigned := m.Exports["="]; assigned {
+		return nil
+	}
+	s := &surface{make([]given, 0, len(m.Exports)), m.Stars}
+	for name, e := range m.Exports {
+		g := given{name: name}
+		if i, imported := m.Imports[e.Local]; e.From != "" {
+			g.from, g.as = e.From, e.Name
+		} else if imported && e.Local != "" {
+			g.from, g.as = i.From, i.Name
+		}
+		if len(m.Decls[name]) > 0 || len(m.Decls[e.Local]) > 0 {
+			g.from, g.as = "", "" // more is declared here
+		}
+		s.names = append(s.names, g)
+	}
+	slices.SortFunc(s.names, func(a, b given) int { return strings.Compare(a.name, b.name) })
+	return s
+}
+
+// surface gives the surface of a file; nil where it has none or cannot be read.
+func (s *Set) surface(file string) *surface {
+	known, there := s.surfaces[file]
+	if !there && s.Installed && s.load(file) != nil {
+		known = s.surfaces[file]
+	}
+	return known
+}
+
+// find finds a name.
+func (s *surface) find(name string) (given, bool) {
+	i, ok := slices.BinarySearchFunc(s.names, name, func(g given, name string) int { return strings.Compare(g.name, name) })
+	if !ok {
+		return given{}, false
+	}
+	return s.names[i], true
+}
+
+// past follows a name through files that only pass it on, to the first one that
+// may do more. The files on the way are not parsed. declares says that the name is
+// declared there.
+func (s *Set) past(file, name string) (at, as string, declares bool) {
+	for range maxHops {
+		known := s.surface(file)
+		if known == nil || len(s.additions[file]) > 0 {
+			break
+		}
+		g, ok := known.find(name)
+		if !ok && name != "default" {
+			g = given{from: s.passing(file, name, known.stars), as: name}
+		}
+		if g.from == "" {
+			return file, name, ok
+		}
+		to, found := s.Resolve(file, g.from)
+		if !found || s.Known[g.from] != nil || g.as == "*" || g.as == "=" {
+			break
+		}
+		file, name = to, g.as
+	}
+	return file, name, false
+}
+
+// passing finds the module whose names a file passes on and that gives a name out;
+// "" where that is not sure.
+func (s *Set) passing(file, name string, stars []Star) string {
+	seen := map[string]bool{file: true}
+	for _, star := range stars {
+		switch s.gives(file, star, name, seen) {
+		case surely:
+			return star.From
+		case perhaps:
+			return ""
+		}
+	}
+	return ""
+}
+
+// certainty is what is known without a tree.
+type certainty uint8
+
+const (
+	perhaps certainty = iota
+	surely
+	never
+)
+
+// gives tells whether what a file passes on whole holds a name.
+func (s *Set) gives(file string, star Star, name string, seen map[string]bool) certainty {
+	if known := s.Known[star.From]; known != nil {
+		if _, there := known.Exports[name]; there {
+			return perhaps
+		}
+		return never
+	}
+	to, ok := s.Resolve(file, star.From)
+	if !ok {
+		return never // so it is passed over where trees are followed, too
+	}
+	known := s.surface(to)
+	if known == nil || len(s.additions[to]) > 0 {
+		return perhaps
+	}
+	if seen[to] {
+		return never // not by this way, at least
+	}
+	seen[to] = true
+	if _, found := known.find(name); found {
+		return surely
+	}
+	for _, inner := range known.stars {
+		if what := s.gives(to, inner, name, seen); what != never {
+			return what
+		}
+	}
+	return never
+}
+
 // ExportNames lists the names that a module exports, those of its stars
 // included, sorted. Packages that are not there are listed in unresolved.
 func (s *Set) ExportNames(m *Module) (names []string, unresolved []string) {
-	seen := map[string]bool{}
-	visited := map[*Module]bool{}
-	var visit func(m *Module, star bool)
-	visit = func(m *Module, star bool) {
-		if visited[m] {
-			return
+	c := &collector{set: s, seen: map[string]bool{}, visited: map[any]bool{}}
+	c.module(m, false)
+	return slices.Sorted(maps.Keys(c.seen)), c.unresolved
+}
+
+// FileNames lists the names that a file exports as ExportNames does, without its
+// tree where it was surveyed; false where the file cannot be read.
+func (s *Set) FileNames(file string) (names []string, unresolved []string, ok bool) {
+	c := &collector{set: s, seen: map[string]bool{}, visited: map[any]bool{}}
+	ok = c.file(file, false)
+	return slices.Sorted(maps.Keys(c.seen)), c.unresolved, ok
+}
+
+// collector gathers the names that modules give out.
+type collector struct {
+	set        *Set
+	seen       map[string]bool
+	visited    map[any]bool // paths of files, bodies of namespaces
+	unresolved []string
+}
+
+// file gathers those of a file; star for what another passes on whole.
+func (c *collector) file(file string, star bool) bool {
+	known := c.set.surfaces[file]
+	if known == nil {
+		m := c.set.load(file)
+		if m != nil {
+			c.module(m, star)
 		}
-		visited[m] = true
-		for name := range m.Exports {
-			switch {
-			case name == "=":
-				if !star {
-					seen["default"] = true
-				}
-				if sym, ok := s.export(m, "=", 0); ok {
-					for _, inner := range s.inside(sym) {
-						seen[inner] = true
-					}
-				}
-			case !star || name != "default":
-				seen[name] = true
-			}
+		return m != nil
+	}
+	if !c.visited[file] {
+		c.visited[file] = true
+		for _, given := range known.names {
+			c.add(given.name, star)
 		}
-		for _, from := range m.Stars {
-			target := s.target(m, from.From)
-			if target == nil {
-				if s.Known[from.From] == nil {
-					unresolved = append(unresolved, from.From)
-				}
-				continue
+		c.stars(file, known.stars)
+	}
+	return true
+}
+
+// module gathers those of a module by its tree.
+func (c *collector) module(m *Module, star bool) {
+	var key any = m
+	if m.Outer == nil {
+		key = m.Path
+	}
+	if c.visited[key] {
+		return
+	}
+	c.visited[key] = true
+	for name := range m.Exports {
+		if name != "=" {
+			c.add(name, star)
+			continue
+		}
+		c.add("default", star)
+		if sym, ok := c.set.export(m, "=", way{}); ok {
+			for _, inner := range c.set.inside(sym) {
+				c.seen[inner] = true
 			}
-			visit(target, true)
 		}
 	}
-	visit(m, false)
-	return slices.Sorted(maps.Keys(seen)), unresolved
+	c.stars(m.Path, m.Stars)
+}
+
+// add adds a name. What is passed on whole leaves the default out.
+func (c *collector) add(name string, star bool) {
+	if !star || name != "default" {
+		c.seen[name] = true
+	}
+}
+
+func (c *collector) stars(file string, stars []Star) {
+	for _, star := range stars {
+		to, ok := c.set.Resolve(file, star.From)
+		if ok && c.set.surfaces[to] != nil {
+			c.file(to, true)
+		} else if target := c.set.reached(file, star.From); target != nil {
+			c.module(target, true)
+		} else if c.set.Known[star.From] == nil {
+			c.unresolved = append(c.unresolved, star.From)
+		}
+	}
 }
 
 // inside lists the names that a namespace gives out.

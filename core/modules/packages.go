@@ -130,7 +130,7 @@ func (s *Set) manifest(folder string) *Manifest {
 	if known {
 		return m
 	}
-	if s.isFile(path.Join(folder, "package.json")) {
+	if _, ok := s.isFile(path.Join(folder, "package.json")); ok {
 		if read, err := ReadManifest(s.FS, folder); err == nil {
 			m = read
 		}

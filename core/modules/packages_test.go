@@ -77,7 +77,7 @@ declare module './space' { interface Grown { more: 1 } }`,
 		"add.ts":      `export {}; declare global { interface Everywhere { f: 2 } }`,
 	})
 	s.Installed = true
-	s.Load([]string{"a.ts", "global.d.ts", "add.ts"}, true)
+	s.Survey([]string{"a.ts", "global.d.ts", "add.ts"}, whole)
 	a := s.Module("a.ts")
 	find := func(names ...string) string {
 		sym, ok := s.Local(a, names[0])

@@ -56,6 +56,7 @@ type known struct {
 type kept struct {
 	Module     string
 	Name       string
+	At         int      // where it stands among all names
 	File       string   // where it is declared, "" for another package
 	Symbol     string   // its name there
 	Direct     bool     // file and symbol say all that it is
@@ -105,7 +106,7 @@ func (a *rereading) read(e entry) {
 	r := a.r
 	if a.o.Kept != nil {
 		a.early = append(a.early, r.log.Unread...)
-		r.log = &kept{Module: e.module, Name: e.name, Symbol: e.symbol.Name, Seen: map[string]int{}}
+		r.log = &kept{Module: e.module, Name: e.name, At: r.segments[len(r.segments)-1].at, Symbol: e.symbol.Name, Seen: map[string]int{}}
 	}
 	first, exports, conflicts, found := len(r.listing.Components), len(r.listing.Exports), len(r.conflicts), len(r.found)
 	r.noteReadable(e)
@@ -190,10 +191,10 @@ func (r *reader) fixed() string {
 
 // surface is the digest of what a module gives out by name, and of the files
 // that it takes that from.
-func (a *rereading) surface(m *modules.Module) string {
+func (r *reader) surface(m *modules.Module) string {
 	var parts []string
 	from := func(name string) string {
-		file, ok := a.r.set.Resolve(m.Path, name)
+		file, ok := r.set.Resolve(m.Path, name)
 		if !ok {
 			return name
 		}
@@ -216,10 +217,10 @@ func (a *rereading) surface(m *modules.Module) string {
 }
 
 // file describes a loaded module for keeping.
-func (a *rereading) file(m *modules.Module, own bool) *known {
-	k := &known{Digest: place.DigestOf(m.Source), Own: own, Spreads: m.Spreads, Surface: a.surface(m), Imports: map[string]string{}, Errors: m.File.Errors}
+func (r *reader) file(m *modules.Module, own bool) *known {
+	k := &known{Digest: place.DigestOf(m.Source), Own: own, Spreads: m.Spreads, Surface: r.surface(m), Imports: map[string]string{}, Errors: m.File.Errors}
 	for _, from := range m.Froms {
-		file, ok := a.r.set.Resolve(m.Path, from)
+		file, ok := r.set.Resolve(m.Path, from)
 		if !ok {
 			file = ""
 		}
@@ -241,7 +242,7 @@ func (a *rereading) file(m *modules.Module, own bool) *known {
 			if k.Asked == nil {
 				k.Asked = map[string]string{}
 			}
-			k.Asked[l.Value.Value], _ = a.r.set.Resolve(m.Path, l.Value.Value)
+			k.Asked[l.Value.Value], _ = r.set.Resolve(m.Path, l.Value.Value)
 			return true
 		})
 	}
@@ -255,13 +256,8 @@ func (a *rereading) keep() {
 	}
 	early := append(a.early, a.r.log.Unread...)
 	rec := &record{Reader: Version, Fixed: a.fixed(), Starts: a.r.starts, Files: map[string]*known{}, Entries: a.list, Early: early}
-	for name, k := range a.r.unchanged {
-		rec.Files[name] = k
-	}
-	for _, m := range a.r.set.Modules() {
-		_, foreign := a.r.set.Foreign(m.Path)
-		rec.Files[m.Path] = a.file(m, !foreign)
-	}
+	a.r.noteAll()
+	maps.Copy(rec.Files, a.r.known)
 	// What is read of the package is what its modules lead to, and nothing else.
 	reach := rec.reach(true)
 	for name, k := range rec.Files {
@@ -328,10 +324,7 @@ func (a *rereading) replay(result *Result) bool {
 	// From here on the reading is settled.
 	for name, k := range rec.Files {
 		if !changed[name] {
-			if r.unchanged == nil {
-				r.unchanged = map[string]*known{}
-			}
-			r.unchanged[name] = k
+			r.known[name] = k
 		}
 	}
 	for _, s := range starts {
@@ -348,7 +341,8 @@ func (a *rereading) replay(result *Result) bool {
 		return false // which of those that are only asked for are looked at may differ now
 	}
 	result.Entries = len(rec.Entries)
-	for _, k := range rec.Entries {
+	for i, k := range rec.Entries {
+		r.next(i, len(rec.Entries), k.At)
 		stale := slices.ContainsFunc(k.Rests, func(name string) bool { return affected[name] })
 		if !stale && r.fits(k) {
 			r.put(k)
@@ -362,21 +356,17 @@ func (a *rereading) replay(result *Result) bool {
 		}
 		a.read(e)
 	}
+	r.noteAll()
+	own := map[string]ownFile{}
 	for name := range reach {
-		f := ownFile{path: name, text: texts[name]}
-		if m := r.set.Module(name); m != nil {
-			f.text, f.errors = m.Source, m.File.Errors
-		} else {
-			f.errors = rec.Files[name].Errors
+		f, noted := r.own[name]
+		if !noted {
+			f = ownFile{name, texts[name], rec.Files[name].Errors}
 		}
-		r.own = append(r.own, f)
+		own[name] = f
 	}
-	slices.SortFunc(r.own, func(a, b ownFile) int { return strings.Compare(a.path, b.path) })
-	for name := range r.unchanged {
-		if rec.Files[name].Own && !reach[name] {
-			delete(r.unchanged, name) // nothing leads there any more
-		}
-	}
+	r.own, r.settled = own, true // to others nothing leads any more
+	maps.DeleteFunc(r.known, func(name string, k *known) bool { return k.Own && !reach[name] })
 	return true
 }
 
@@ -434,11 +424,11 @@ func (a *rereading) follow(rec *record, changed map[string]bool) bool {
 		if m == nil {
 			return false // it is gone, or cannot be read
 		}
-		if m.Spreads || before != nil && (before.Spreads || before.Surface != a.surface(m)) {
+		if m.Spreads || before != nil && (before.Spreads || before.Surface != a.r.surface(m)) {
 			return false
 		}
 		_, foreign := set.Foreign(name)
-		now := a.file(m, !foreign)
+		now := a.r.file(m, !foreign)
 		rec.Files[name] = now
 		for _, to := range now.Imports {
 			if to != "" && rec.Files[to] == nil && !changed[to] {

@@ -106,9 +106,9 @@ func (r *reader) component(name string, sym modules.Symbol, export contract.Expo
 	c.Export = export
 	parts := r.parts(c, m)
 	r.noteSeen(key)
-	r.listing.Components = append(r.listing.Components, *c)
+	r.add(c)
 	for _, part := range parts {
-		r.listing.Components = append(r.listing.Components, *part)
+		r.add(part)
 	}
 	return true
 }
@@ -235,10 +235,10 @@ func (r *reader) bundle(name string, sym modules.Symbol, export contract.Export)
 		}
 		c := r.reactComponent(name+"."+s.Name, m)
 		if c.Summary == "" {
-			c.Summary = parseDoc(s.Doc).text
+			c.Summary = r.doc(s.Doc).text
 		}
 		c.Export = contract.Export{Module: export.Module, Name: s.Name, Kind: "member", Of: name}
-		r.listing.Components = append(r.listing.Components, *c)
+		r.add(c)
 	}
 	return len(statics) > 0
 }
@@ -270,13 +270,25 @@ func (r *reader) further(key string, export contract.Export) bool {
 	if r.log != nil {
 		r.log.Again = append(r.log.Again, reached{key, export})
 	}
-	r.alsoReached(&r.listing.Components[i], export)
+	c := &r.listing.Components[i]
+	if r.ways[i] == nil {
+		n := sort.Search(len(r.segments), func(n int) bool { return r.segments[n].components > i })
+		r.ways[i] = []way{{r.segments[n-1].at, c.Export}}
+	}
+	r.ways[i] = append(r.ways[i], way{r.segments[len(r.segments)-1].at, export})
+	alsoReached(c, export)
 	return true
+}
+
+// way is a way to reach a component, with where it stands among all names.
+type way struct {
+	at     int
+	export contract.Export
 }
 
 // alsoReached notes a further way to reach a component. A name of its own wins over
 // the default export.
-func (r *reader) alsoReached(c *contract.Contract, export contract.Export) {
+func alsoReached(c *contract.Contract, export contract.Export) {
 	if c.Export.Name == "default" && export.Name != "default" {
 		c.Export, export = contract.Export{Module: export.Module, Name: export.Name, Kind: export.Kind, Also: c.Export.Also}, c.Export
 	}
@@ -301,7 +313,7 @@ func (r *reader) exportPlace(e entry) place.Place {
 	}
 	for _, s := range r.starts {
 		if s.Module == e.module {
-			return r.exported(r.set.Module(s.File), e.name)
+			return r.exported(r.set.Loaded(s.File), e.name)
 		}
 	}
 	return place.Place{File: r.set.Rel(r.set.Manifest.Path), Line: 1, Column: 1}
@@ -694,7 +706,7 @@ func (r *reader) otherExport(e entry) {
 			}
 		}
 	}
-	r.listing.Exports = append(r.listing.Exports, x)
+	r.listing.Exports = grown(r.listing.Exports, x)
 }
 
 // quiet gives a type out without listing what is not understood: the shapes of

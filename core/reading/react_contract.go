@@ -35,7 +35,7 @@ func (r *reader) reactComponent(name string, m *made) *contract.Contract {
 		at = r.at(m.module, m.fn)
 	}
 	c := &contract.Contract{Component: name, Kind: contract.KindComponent, Complete: true, At: &at}
-	doc := parseDoc(docOf(m.doc))
+	doc := r.doc(docOf(m.doc))
 	c.Summary, c.Deprecated = doc.text, doc.deprecated
 	r.typeParameters(c, m)
 	taken := r.takenBy(m)
@@ -224,7 +224,7 @@ type sorter struct {
 // member sorts one member of the props.
 func (s *sorter) member(m evaluate.Member) {
 	c, typed := s.c, s.props.typed
-	doc := parseDoc(m.Doc)
+	doc := s.r.doc(m.Doc)
 	m.At.File = s.r.set.Rel(m.At.File)
 	if m.At.File == "" {
 		m.At = *c.At
@@ -278,7 +278,7 @@ func (s *sorter) member(m evaluate.Member) {
 		return
 	}
 	p := contract.Prop{Name: names.Camel(m.Name), Spelled: contract.SpelledAs(m.Name), Type: contract.TypeOf(m.Type), Required: required,
-		Origin: origin, Deprecated: doc.deprecated, Description: doc.text, Written: m.Written, At: &at}
+		Origin: origin, Deprecated: doc.deprecated, Description: doc.text, Written: s.r.texts.one(m.Written), At: &at}
 	if required != contract.Yes {
 		p.Default = s.defaultOf(m.Name, doc)
 		if p.Default.Kind == contract.DefaultNone && m.Default != nil {
@@ -674,7 +674,7 @@ func (r *reader) hook(name string, e entry) bool {
 		if _, variable := node.(*syntax.Declarator); variable {
 			node = d.Stmt
 		}
-		doc := parseDoc(d.Module.File.Doc(node))
+		doc := r.doc(d.Module.File.Doc(node))
 		c.Summary, c.Deprecated = doc.text, doc.deprecated
 	}
 	sig := sigs[len(sigs)-1]
@@ -699,7 +699,7 @@ func (r *reader) hook(name string, e entry) bool {
 	c.Result = r.result(sig.Result)
 	r.eval.Odd = nil
 	r.noteSeen(key)
-	r.listing.Components = append(r.listing.Components, *c)
+	r.add(c)
 	return true
 }
 

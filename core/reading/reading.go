@@ -24,11 +24,12 @@ import (
 	"steadysocket/core/place"
 	"steadysocket/core/react"
 	"steadysocket/core/syntax"
+	"steadysocket/core/types"
 )
 
 // Version is the version of the readers. It grows with every change to what
 // they find in the same source.
-const Version = "4"
+const Version = "5"
 
 // Options say what to read and what is known besides the source.
 type Options struct {
@@ -41,6 +42,9 @@ type Options struct {
 	// Kept is where a reading is kept for the next one of the same source, so
 	// that this one costs what changed since; nil for nowhere.
 	Kept Kept
+	// Progress is told before each exported name, and behind the last one, how many of
+	// all are read; nil for nobody.
+	Progress func(done, all int)
 	// FromSource says that a package's sources are read where it holds built files too.
 	FromSource bool
 }
@@ -167,10 +171,15 @@ type reader struct {
 	handed      *following
 	log         *kept // what the entry at hand leaves behind
 	starts      []start
-	moreModules bool              // patterns give out more than starts holds
-	unchanged   map[string]*known // files that were not read again
-	own         []ownFile         // the package's files that a reading rests on; nil for all that are loaded
-	readFiles   map[string]bool   // files besides modules that were read
+	moreModules bool               // patterns give out more than starts holds
+	known       map[string]*known  // files of a reading that is kept
+	own         map[string]ownFile // the package's files that a reading rests on
+	texts       texts
+	settled     bool // own is whole
+	progress    func(done, all int)
+	segments    []segment       // in the order of reading
+	ways        map[int][]way   // to components that are reached in several ways, by where they stand
+	readFiles   map[string]bool // files besides modules that were read
 }
 
 // remark is what is said of a place.
@@ -210,7 +219,12 @@ func Read(fsys fs.FS, o Options) (*Result, error) {
 		}
 	}
 	again.keep()
+	r.letGo() // what was read is all that is needed from here on
+	r.arrange()
 	r.connect()
+	if o.Progress != nil {
+		o.Progress(result.Entries, result.Entries)
+	}
 	r.finish(o)
 	result.Listing, result.Conflicts = r.listing, r.conflicts
 	result.Built = !o.FromSource && slices.ContainsFunc(r.starts, func(s start) bool { return r.set.Built(s.Module) })
@@ -229,6 +243,7 @@ func begin(fsys fs.FS, dir string, o Options) (*reader, framework, error) {
 	}
 	set.FromSource = o.FromSource
 	r := newReader(set)
+	r.progress = o.Progress
 	m := set.Manifest
 	name := m.Name
 	if name == "" {
@@ -248,7 +263,8 @@ func begin(fsys fs.FS, dir string, o Options) (*reader, framework, error) {
 func newReader(set *modules.Set) *reader {
 	return &reader{set: set, listing: &contract.Listing{Reader: Version}, seen: map[string]int{}, others: map[string]bool{},
 		assignments: map[*modules.Module]map[string]map[string]part{}, said: map[remark]bool{}, contexts: map[contextKey]*shared{},
-		readable: map[contextKey]bool{}, hookNeeds: map[*syntax.Func][]need{}, handed: &following{slots: map[contextKey]map[string]contract.Fact{}, busy: map[contextKey]bool{}}, readFiles: map[string]bool{}}
+		readable: map[contextKey]bool{}, hookNeeds: map[*syntax.Func][]need{}, handed: &following{slots: map[contextKey]map[string]contract.Fact{}, busy: map[contextKey]bool{}}, readFiles: map[string]bool{},
+		texts: texts{}, ways: map[int][]way{}, known: map[string]*known{}, own: map[string]ownFile{}}
 }
 
 func choose(set *modules.Set, name string) (framework, error) {
@@ -331,35 +347,68 @@ func (r *reader) entries() (iter.Seq[entry], error) {
 		files[i] = s.File
 		r.listing.Package.Modules = append(r.listing.Package.Modules, s.Module)
 	}
-	r.set.Load(files, true)
+	r.set.Survey(files, r.keeps)
+	list := r.given(starts)
 	return func(yield func(entry) bool) {
-		count := 0
-		for _, s := range starts {
-			m := r.set.Module(s.File)
-			if m == nil {
-				continue // listed with the files that could not be read
+		for i, g := range list {
+			r.next(i, len(list), g.at)
+			sym, ok := r.set.Given(g.start.File, g.name)
+			if !ok {
+				r.unread(r.exported(r.set.Loaded(g.start.File), g.name), "", "the exported name %s is declared nowhere", g.name)
+				continue
 			}
-			names, unresolved := r.set.ExportNames(m)
-			for _, from := range unresolved {
-				r.unread(place.Place{File: r.set.Rel(m.Path), Line: 1, Column: 1}, "", "all of %s is passed on, and that package is not here", from)
-			}
-			for _, name := range names {
-				sym, ok := r.set.Export(m, name)
-				if !ok {
-					r.unread(r.exported(m, name), "", "the exported name %s is declared nowhere", name)
-					continue
-				}
-				if count == maxEntries {
-					r.unread(r.exported(m, name), "", "the package gives out more than %d names; those from %s on are not read", maxEntries, name)
-					return
-				}
-				count++
-				if !yield(entry{s.Module, name, sym}) {
-					return
-				}
+			if !yield(entry{g.start.Module, g.name, sym}) {
+				return
 			}
 		}
 	}, nil
+}
+
+// given is a name that a module of the package gives out.
+type given struct {
+	start *start
+	name  string
+	at    int // among all, by modules and names
+}
+
+// given lists all names that the modules of the package give out, those that one file
+// declares together, so that each file is needed in one go. They stay in their order:
+// the first name of a component is the one that it is known by.
+func (r *reader) given(starts []start) []given {
+	var list []given
+	first := map[string]int{} // where the first name that a file declares stands
+	var among []int           // by name: where it is read
+	for i := range starts {
+		s := &starts[i]
+		names, unresolved, ok := r.set.FileNames(s.File)
+		if !ok {
+			continue // listed with the files that could not be read
+		}
+		for _, from := range unresolved {
+			r.unread(place.Place{File: r.set.Rel(s.File), Line: 1, Column: 1}, "", "all of %s is passed on, and that package is not here", from)
+		}
+		if room := maxEntries - len(list); len(names) > room {
+			r.unread(r.exported(r.set.Loaded(s.File), names[room]), "", "the package gives out more than %d names; those from %s on are not read", maxEntries, names[room])
+			names, starts = names[:room], starts[:i]
+		}
+		for _, name := range names {
+			at := len(list)
+			if by := r.set.GivenBy(s.File, name); by != "" {
+				if _, known := first[by]; !known {
+					first[by] = at
+				}
+				among = append(among, first[by])
+			} else {
+				among = append(among, at)
+			}
+			list = append(list, given{s, name, at})
+		}
+		if i >= len(starts) {
+			break
+		}
+	}
+	slices.SortStableFunc(list, func(a, b given) int { return among[a.at] - among[b.at] })
+	return list
 }
 
 // maxEntries bounds the names of one package that are read. Real libraries stay
@@ -415,6 +464,7 @@ func (r *reader) finish(o Options) {
 		r.sidecar(c)
 	}
 	hash(l.Components)
+	types.Forget() // the next library has others
 	sort.SliceStable(l.Unread, func(i, j int) bool { return l.Unread[i].At.Less(*l.Unread[j].At) })
 	l.Source.Digest = r.digest(files)
 }
@@ -440,18 +490,177 @@ type ownFile struct {
 	errors []*syntax.Error
 }
 
+// add lists a component. What was gathered in growing lists is given its size.
+func (r *reader) add(c *contract.Contract) {
+	c.Props, c.Slots, c.Events, c.Bases, c.Inside = exact(c.Props), exact(c.Slots), exact(c.Events), exact(c.Bases), exact(c.Inside)
+	r.listing.Components = grown(r.listing.Components, *c)
+}
+
+// exact gives a list without room for more.
+func exact[T any](list []T) []T {
+	if len(list) == cap(list) {
+		return list
+	}
+	return append(make([]T, 0, len(list)), list...)
+}
+
+// grown gives a list with one more. Lists that stay grow by little: what a
+// listing holds is large, and the room would stay too.
+func grown[T any](list []T, x T) []T {
+	if len(list) == cap(list) {
+		list = append(make([]T, 0, len(list)+len(list)/4+8), list...)
+	}
+	return append(list, x)
+}
+
+// texts holds one of each text.
+type texts map[string]string
+
+func (t texts) one(s string) string {
+	if s == "" {
+		return ""
+	}
+	known, ok := t[s]
+	if !ok {
+		known = strings.Clone(s)
+		t[known] = known
+	}
+	return known
+}
+
+// doc parses a comment. Members that many components inherit share its texts.
+func (r *reader) doc(comment string) doc {
+	d := parseDoc(comment)
+	d.text = r.texts.one(d.text)
+	return d
+}
+
+// note remembers what is needed of a module when its tree is gone.
+func (r *reader) note(m *modules.Module) {
+	_, foreign := r.set.Foreign(m.Path)
+	if _, noted := r.own[m.Path]; !foreign && !noted {
+		r.own[m.Path] = ownFile{m.Path, m.Source, m.File.Errors}
+	}
+	if r.log != nil && r.known[m.Path] == nil {
+		r.known[m.Path] = r.file(m, !foreign)
+	}
+}
+
+// noteAll remembers what is needed of all modules that are loaded.
+func (r *reader) noteAll() {
+	for _, m := range r.set.Modules() {
+		r.note(m)
+	}
+}
+
 // files lists the package's own files that the reading rests on, by path.
 func (r *reader) files() []ownFile {
-	if r.own != nil {
-		return r.own
+	if !r.settled {
+		r.noteAll()
 	}
 	var list []ownFile
-	for _, m := range r.set.Modules() {
-		if _, foreign := r.set.Foreign(m.Path); !foreign {
-			list = append(list, ownFile{m.Path, m.Source, m.File.Errors})
-		}
+	for _, name := range slices.Sorted(maps.Keys(r.own)) {
+		list = append(list, r.own[name])
 	}
 	return list
+}
+
+// room says how much of what is made while reading may be held at a time.
+type room struct {
+	held   float64 // weight of trees and evaluated types, in times the bytes of the source
+	parsed float64 // bytes that are parsed, in times those of the source, when all is read
+}
+
+// usual is the room that a reading has. Trees and types that are let go of are made
+// again where they are needed again. With this room the most that is held stays below ten
+// times the source, of which contracts and texts are three to seven: docs/reading.md.
+var usual = room{held: 3.5, parsed: 4}
+
+// What one byte of parsed source and one evaluated type hold on average, in bytes.
+const (
+	treeWeight = 6
+	typeWeight = 200
+)
+
+// keptTrees is the part of the source whose trees stay when all else is let go of:
+// those that were used last are likely to be used next.
+const keptTrees = 0.15
+
+// next makes ready for the next name, which stands somewhere among all, when done of
+// them are read: where what was parsed and evaluated is heavy, it is let go of. What
+// may be parsed again grows with what is done, so that some is left for the last.
+func (r *reader) next(done, all, at int) {
+	l := r.listing
+	r.segments = append(r.segments, segment{at, len(l.Components), len(l.Exports), len(l.Unread), len(r.conflicts), len(r.found)})
+	if r.progress != nil {
+		r.progress(done, all)
+	}
+	source := float64(r.set.Bytes())
+	weight := float64(treeWeight*r.set.Held() + typeWeight*r.eval.Made())
+	again := usual.parsed * (1 + float64(done)/float64(all)) / 2
+	if weight > usual.held*source && float64(r.set.Parsed()) < again*source {
+		r.letGo()
+	}
+}
+
+// segment is where what one name left behind begins in the lists of a reading.
+type segment struct{ at, components, exports, unread, conflicts, found int }
+
+// arrange brings what was read into the order of the names.
+func (r *reader) arrange() {
+	if slices.IsSortedFunc(r.segments, bySegment) {
+		return
+	}
+	l := r.listing
+	for i, ways := range r.ways {
+		byAt := func(a, b way) int { return a.at - b.at }
+		if slices.IsSortedFunc(ways, byAt) {
+			continue
+		}
+		slices.SortStableFunc(ways, byAt)
+		l.Components[i].Export = ways[0].export
+		for _, w := range ways[1:] {
+			alsoReached(&l.Components[i], w.export)
+		}
+	}
+	l.Components = arranged(l.Components, r.segments, func(s segment) int { return s.components })
+	l.Exports = arranged(l.Exports, r.segments, func(s segment) int { return s.exports })
+	l.Unread = arranged(l.Unread, r.segments, func(s segment) int { return s.unread })
+	r.conflicts = arranged(r.conflicts, r.segments, func(s segment) int { return s.conflicts })
+	r.found = arranged(r.found, r.segments, func(s segment) int { return s.found })
+}
+
+func bySegment(a, b segment) int { return a.at - b.at }
+
+func arranged[T any](list []T, segments []segment, start func(segment) int) []T {
+	ends := map[int]int{} // of segments, by at
+	for i, s := range segments {
+		ends[s.at] = len(list)
+		if i+1 < len(segments) {
+			ends[s.at] = start(segments[i+1])
+		}
+	}
+	out := append(make([]T, 0, len(list)), list[:start(segments[0])]...)
+	for _, s := range slices.SortedStableFunc(slices.Values(segments), bySegment) {
+		out = append(out, list[start(s):ends[s.at]]...)
+	}
+	return out
+}
+
+// keeps notes a module that was looked at, and reports whether its tree may stay until
+// names are read.
+func (r *reader) keeps(m *modules.Module) bool {
+	r.note(m)
+	return 2*treeWeight*float64(r.set.Held()+len(m.Source)) < usual.held*float64(r.set.Bytes())
+}
+
+// letGo goes on with nothing parsed and nothing evaluated. What was read stays.
+func (r *reader) letGo() {
+	r.noteAll()
+	r.set = r.set.Fresh(int(keptTrees * float64(r.set.Bytes())))
+	r.eval = r.eval.Fresh(r.set)
+	clear(r.assignments)
+	clear(r.hookNeeds)
 }
 
 func reason(err error) string {

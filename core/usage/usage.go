@@ -40,7 +40,7 @@ func Scan(fsys fs.FS, o Options) (*site.Scan, error) {
 	if len(files) == 0 {
 		return nil, fmt.Errorf("the app holds no source file that is read; those end in .ts, .tsx, .js or .jsx")
 	}
-	set.Load(files, false)
+	set.Load(files)
 	locked, err := modules.Locked(fsys, ".")
 	if err != nil {
 		return nil, err

@@ -1,0 +1,79 @@
+package reading
+
+import (
+	"bytes"
+	"encoding/json"
+	"io/fs"
+	"os"
+	"testing"
+	"testing/fstest"
+
+	"steadysocket/demo"
+)
+
+// within reads with another room than the usual one.
+func within(t *testing.T, r room, fsys fs.FS, o Options) *Result {
+	t.Helper()
+	defer func(before room) { usual = before }(usual)
+	usual = r
+	result, err := Read(fsys, o)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return result
+}
+
+// TestLettingGoChangesNothing reads sources with all the room there is, and so that
+// all is let go of before each name: the outcome is the same to the byte.
+func TestLettingGoChangesNothing(t *testing.T) {
+	sources := map[string]fs.FS{
+		"console":      os.DirFS("../../console/src"),
+		"declarations": os.DirFS("../../console/node_modules/react-aria-components"),
+		"what holds for others": fstest.MapFS{
+			"package.json": {Data: []byte(`{"name": "p", "exports": {".": "./index.ts", "./lamp": "./lamp.tsx"}}`)},
+			"index.ts": {Data: []byte("import './more';\nexport * from './lamp';\nexport * from './all';\nexport * as ui from './all';\nexport { default } from './lamp';\n" +
+				"export { gone } from './lamp';\nexport * from 'elsewhere';\n")},
+			"all.ts": {Data: []byte("export { Shade as Cover, Shade } from './shade';\nimport { Shade } from './shade';\nexport const Both = Shade;\nexport type { Size } from './global';\n")},
+			"shade.tsx": {Data: []byte("import { createContext, useContext } from 'react';\nimport { Lamp, type Base } from '.';\nexport const On = createContext({ on: false });\n" +
+				"export interface ShadeProps extends Base { size?: Brightness; more: Extra }\n" +
+				"export function Shade({ size = 'dim', more }: ShadeProps) { const { on } = useContext(On); return <Lamp kind={on ? 'x' : 'y'} />; }\n")},
+			"lamp.tsx": {Data: []byte("/** What all have. */\nexport interface Base { kind?: 'x' | 'y' }\nexport function Lamp(p: Base & { children?: React.ReactNode }) { return <b className={p.kind}>{p.children}</b>; }\n" +
+				"Lamp.Bulb = function Bulb(p: { watt: number }) { return <i>{p.watt}</i>; };\nexport default Lamp;\nexport function useLamp(b: Base): { on: boolean } { return { on: true }; }\n")},
+			"global.d.ts": {Data: []byte("export type Size = 1 | 2;\ndeclare global { type Brightness = 'dim' | 'bright' }\n")},
+			"more.ts":     {Data: []byte("import './global';\ndeclare module './lamp' { interface Base { added?: boolean } }\ndeclare global { interface Extra { a: 1 } }\nexport {};\n")},
+		},
+	}
+	for _, release := range []string{"2.0.0", "2.1.0"} {
+		dir := t.TempDir()
+		if err := demo.Lay(dir, release); err != nil {
+			t.Fatal(err)
+		}
+		sources["demo "+release] = os.DirFS(dir)
+	}
+	text := func(r *Result) []byte {
+		data, err := json.Marshal(struct{ Listing, Conflicts any }{r.Listing, r.Conflicts})
+		if err != nil {
+			t.Fatal(err)
+		}
+		return data
+	}
+	for name, fsys := range sources {
+		t.Run(name, func(t *testing.T) {
+			entries := 0
+			want := text(within(t, room{held: 1e9, parsed: 1}, fsys, Options{Name: "p", Progress: func(int, int) { entries++ }}))
+			if entries == 0 {
+				t.Error("nobody is told of the progress")
+			}
+			none := room{held: 0, parsed: 1e9}
+			if got := text(within(t, none, fsys, Options{Name: "p"})); !bytes.Equal(got, want) {
+				t.Errorf("letting go changes what is read:\n%s\nwant\n%s", got, want)
+			}
+			kept := shelf{}
+			for range 2 { // what is kept is the same, and what is made of it
+				if got := text(within(t, none, fsys, Options{Name: "p", Kept: kept})); !bytes.Equal(got, want) {
+					t.Errorf("letting go changes what is kept:\n%s\nwant\n%s", got, want)
+				}
+			}
+		})
+	}
+}
