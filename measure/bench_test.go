@@ -5,7 +5,6 @@ import (
 	"os"
 	"path/filepath"
 	"runtime"
-	"runtime/metrics"
 	"strings"
 	"testing"
 
@@ -116,20 +115,4 @@ func BenchmarkLibrary(b *testing.B) {
 			}
 		})
 	}
-}
-
-// peak gives the most memory in bytes that a function keeps alive at a time, beyond
-// what was there before: what the collector finds alive whenever the function says
-// that it should look.
-func peak(do func(look func())) float64 {
-	alive := []metrics.Sample{{Name: "/gc/heap/live:bytes"}}
-	read := func() uint64 {
-		runtime.GC()
-		metrics.Read(alive)
-		return alive[0].Value.Uint64()
-	}
-	before := read()
-	most := before
-	do(func() { most = max(most, read()) })
-	return float64(most - before)
 }

@@ -166,6 +166,14 @@ func install(folder string, l library) error {
 
 // read reads the package in a folder, with or without the packages around it.
 func read(dir string, around bool) (*contract.Listing, error) {
+	result, err := readWith(dir, around, nil)
+	if err != nil {
+		return nil, err
+	}
+	return result.Listing, nil
+}
+
+func readWith(dir string, around bool, progress func(done, all int)) (*reading.Result, error) {
 	src, err := source.Open(context.Background(), dir)
 	if err != nil {
 		return nil, err
@@ -174,11 +182,7 @@ func read(dir string, around bool) (*contract.Listing, error) {
 	if around {
 		src.With(source.Around(dir))
 	}
-	result, err := reading.Read(src.FS, reading.Options{})
-	if err != nil {
-		return nil, err
-	}
-	return result.Listing, nil
+	return reading.Read(src.FS, reading.Options{Progress: progress})
 }
 
 // row is what was measured of one library.
@@ -186,17 +190,28 @@ type row struct {
 	library
 	*comparison
 	Ours, Theirs time.Duration
-	Read         int // components in our listing
+	Read         int     // components in our listing
+	Memory       float64 // the most that was alive at a time, in times the source
 }
 
 func measure(typescript, folder string, l library) (*row, error) {
 	dir := filepath.Join(folder, "node_modules", filepath.FromSlash(l.Name))
 	start := time.Now()
-	listing, err := read(dir, !alone)
+	result, err := readWith(dir, !alone, nil)
 	if err != nil {
 		return nil, err
 	}
-	ours := time.Since(start)
+	ours, listing := time.Since(start), result.Listing
+	memory := peak(func(look func()) {
+		_, err = readWith(dir, !alone, func(done, all int) {
+			if aHundred(done, all) {
+				look()
+			}
+		})
+	}) / float64(result.Bytes)
+	if err != nil {
+		return nil, err
+	}
 	modules := asked(listing, l.Name)
 	start = time.Now()
 	k, err := ask(context.Background(), typescript, folder, modules)
@@ -208,7 +223,7 @@ func measure(typescript, folder string, l library) (*row, error) {
 	if err := made.settle(typescript, folder, modules); err != nil {
 		return nil, err
 	}
-	return &row{l, made, ours, theirs, len(listing.Components)}, nil
+	return &row{l, made, ours, theirs, len(listing.Components), memory}, nil
 }
 
 // asked gives the modules that the compiler is asked about: those by which
@@ -240,7 +255,7 @@ func (l library) declares(dir string) func(file string) bool {
 }
 
 func (r *row) print(verbose bool) {
-	fmt.Printf("%s %s: %d components, %d own members, %.2f %% agree, %d wrong; ours %v, the compiler %v\n", r.Name, r.Version, r.Components, r.Members, 100*r.share(), r.wrong(), r.Ours.Round(time.Millisecond), r.Theirs.Round(time.Millisecond))
+	fmt.Printf("%s %s: %d components, %d own members, %.2f %% agree, %d wrong; ours %v, the compiler %v; memory %.1f times the source\n", r.Name, r.Version, r.Components, r.Members, 100*r.share(), r.wrong(), r.Ours.Round(time.Millisecond), r.Theirs.Round(time.Millisecond), r.Memory)
 	for _, kind := range []string{wrongRequired, wrongValues, wrongParams, wrongOrigin, invented, lost, unknown} {
 		if n := r.Counts[kind]; n > 0 {
 			fmt.Printf("  %5d %s\n", n, kind)

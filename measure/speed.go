@@ -75,7 +75,7 @@ func speedTable(list []figure) string {
 	ms := func(f figure) string { return fmt.Sprintf("%.1f ms", f.nanoseconds/1e6) }
 	for _, sample := range order {
 		r := rows[sample]
-		fmt.Fprintf(&b, "| %s | %s | %s | %s | %.2f | %.0f |\n", strings.ReplaceAll(sample, "-", " "), ms(r["parse"]), ms(r["read"]), ms(r["transpiler"]),
+		fmt.Fprintf(&b, "| %s | %s | %s | %s | %.2f | %.1f |\n", strings.ReplaceAll(sample, "-", " "), ms(r["parse"]), ms(r["read"]), ms(r["transpiler"]),
 			r["read"].nanoseconds/max(1, r["transpiler"].nanoseconds), r["memory"].times)
 	}
 	return b.String()

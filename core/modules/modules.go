@@ -263,34 +263,42 @@ func distinct(list []string) []string {
 	})
 }
 
-// each parses files in parallel and hands their modules on one by one.
+// each parses files in parallel and hands their modules on one by one, in the order
+// of the files; few are held meanwhile.
 func (s *Set) each(files []string, take func(m *Module)) {
-	work, made := make(chan string), make(chan *Module)
-	var wg sync.WaitGroup
-	for range min(runtime.GOMAXPROCS(0), len(files)) {
-		wg.Go(func() {
-			for name := range work {
-				m, err := s.parse(name)
-				if err != nil {
-					s.mu.Lock()
-					s.missing[name] = err
-					s.mu.Unlock()
-					continue
-				}
-				made <- m
+	workers := min(runtime.GOMAXPROCS(0), len(files))
+	if workers < 2 {
+		for _, name := range files {
+			if m := s.parse(name); m != nil {
+				take(m)
 			}
-		})
+		}
+		return
+	}
+	ahead := make(chan struct{}, 2*workers)
+	work, made := make(chan int), make([]chan *Module, len(files))
+	for i := range made {
+		made[i] = make(chan *Module, 1)
+	}
+	for range workers {
+		go func() {
+			for i := range work {
+				made[i] <- s.parse(files[i])
+			}
+		}()
 	}
 	go func() {
-		for _, name := range files {
-			work <- name
+		for i := range files {
+			ahead <- struct{}{}
+			work <- i
 		}
 		close(work)
-		wg.Wait()
-		close(made)
 	}()
-	for m := range made {
-		take(m)
+	for i := range made {
+		if m := <-made[i]; m != nil {
+			take(m)
+		}
+		<-ahead
 	}
 }
 
@@ -431,12 +439,16 @@ func Parse(name, text string) *Module {
 	return m
 }
 
-func (s *Set) parse(name string) (*Module, error) {
+// parse parses a file; what cannot be read is missing, and nil.
+func (s *Set) parse(name string) *Module {
 	text, err := s.texts.of(s.FS, name)
 	if err != nil {
-		return nil, err
+		s.mu.Lock()
+		s.missing[name] = err
+		s.mu.Unlock()
+		return nil
 	}
-	return Parse(name, text), nil
+	return Parse(name, text)
 }
 
 // Module gives a loaded module, or nil.

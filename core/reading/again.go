@@ -106,7 +106,7 @@ func (a *rereading) read(e entry) {
 	r := a.r
 	if a.o.Kept != nil {
 		a.early = append(a.early, r.log.Unread...)
-		r.log = &kept{Module: e.module, Name: e.name, At: r.segments[len(r.segments)-1].at, Symbol: e.symbol.Name, Seen: map[string]int{}}
+		r.log = &kept{Module: e.module, Name: e.name, At: r.position, Symbol: e.symbol.Name, Seen: map[string]int{}}
 	}
 	first, exports, conflicts, found := len(r.listing.Components), len(r.listing.Exports), len(r.conflicts), len(r.found)
 	r.noteReadable(e)

@@ -275,7 +275,7 @@ func (r *reader) further(key string, export contract.Export) bool {
 		n := sort.Search(len(r.segments), func(n int) bool { return r.segments[n].components > i })
 		r.ways[i] = []way{{r.segments[n-1].at, c.Export}}
 	}
-	r.ways[i] = append(r.ways[i], way{r.segments[len(r.segments)-1].at, export})
+	r.ways[i] = append(r.ways[i], way{r.position, export})
 	alsoReached(c, export)
 	return true
 }

@@ -56,6 +56,7 @@ type Result struct {
 	Dir       string // folder of the package within the source
 	Entries   int    // exported names that were looked at
 	Reused    int    // of them, those that were taken from what was kept
+	Bytes     int    // of source that were parsed, those of other packages too
 	Built     bool   // built files were read, and their sources are there too
 }
 
@@ -178,6 +179,7 @@ type reader struct {
 	settled     bool // own is whole
 	progress    func(done, all int)
 	segments    []segment       // in the order of reading
+	position    int             // where the name at hand stands among all
 	ways        map[int][]way   // to components that are reached in several ways, by where they stand
 	readFiles   map[string]bool // files besides modules that were read
 }
@@ -226,7 +228,7 @@ func Read(fsys fs.FS, o Options) (*Result, error) {
 		o.Progress(result.Entries, result.Entries)
 	}
 	r.finish(o)
-	result.Listing, result.Conflicts = r.listing, r.conflicts
+	result.Listing, result.Conflicts, result.Bytes = r.listing, r.conflicts, r.set.Bytes()
 	result.Built = !o.FromSource && slices.ContainsFunc(r.starts, func(s start) bool { return r.set.Built(s.Module) })
 	return result, nil
 }
@@ -574,7 +576,7 @@ type room struct {
 // usual is the room that a reading has. Trees and types that are let go of are made
 // again where they are needed again. With this room the most that is held stays below ten
 // times the source, of which contracts and texts are three to seven: docs/reading.md.
-var usual = room{held: 3.5, parsed: 4}
+var usual = room{held: 2.5, parsed: 4}
 
 // What one byte of parsed source and one evaluated type hold on average, in bytes.
 const (
@@ -591,7 +593,13 @@ const keptTrees = 0.15
 // may be parsed again grows with what is done, so that some is left for the last.
 func (r *reader) next(done, all, at int) {
 	l := r.listing
-	r.segments = append(r.segments, segment{at, len(l.Components), len(l.Exports), len(l.Unread), len(r.conflicts), len(r.found)})
+	r.position = at
+	begins := segment{at, len(l.Components), len(l.Exports), len(l.Unread), len(r.conflicts), len(r.found)}
+	if last := len(r.segments) - 1; last >= 0 && r.segments[last].empty(begins) {
+		r.segments[last] = begins // most further ways leave nothing of their own
+	} else {
+		r.segments = append(r.segments, begins)
+	}
 	if r.progress != nil {
 		r.progress(done, all)
 	}
@@ -605,6 +613,12 @@ func (r *reader) next(done, all, at int) {
 
 // segment is where what one name left behind begins in the lists of a reading.
 type segment struct{ at, components, exports, unread, conflicts, found int }
+
+// empty reports whether a segment is empty: the next one begins where it does.
+func (s segment) empty(next segment) bool {
+	next.at = s.at
+	return s == next
+}
 
 // arrange brings what was read into the order of the names.
 func (r *reader) arrange() {

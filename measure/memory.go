@@ -1,0 +1,28 @@
+// This file measures how much memory reading takes.
+
+package main
+
+import (
+	"runtime"
+	"runtime/metrics"
+)
+
+// peak gives the most memory in bytes that a function keeps alive at a time, beyond
+// what was there before: what the collector finds alive whenever the function says
+// that it should look.
+func peak(do func(look func())) float64 {
+	alive := []metrics.Sample{{Name: "/gc/heap/live:bytes"}}
+	read := func() uint64 {
+		runtime.GC()
+		metrics.Read(alive)
+		return alive[0].Value.Uint64()
+	}
+	before := read()
+	most := before
+	do(func() { most = max(most, read()) })
+	return float64(most - before)
+}
+
+// aHundred says when to look while names are read: about a hundred times, as each
+// look takes as long as a collection.
+func aHundred(done, all int) bool { return done%(all/100+1) == 0 || done == all }
