@@ -146,7 +146,7 @@ func Open(fsys fs.FS, dir string) (*Set, error) {
 func (s *Set) Beside(known map[string]*Module) *Set {
 	return &Set{FS: s.FS, Dir: s.Dir, Manifest: s.Manifest, Installed: true, Known: known, aliases: s.aliases,
 		modules: maps.Clone(s.modules), missing: maps.Clone(s.missing), folders: maps.Clone(s.folders), used: map[string]int{}, packages: maps.Clone(s.packages),
-		ambient: maps.Clone(s.ambient), additions: maps.Clone(s.additions), globals: maps.Clone(s.globals), texts: s.texts, surfaces: s.surfaces}
+		ambient: maps.Clone(s.ambient), additions: maps.Clone(s.additions), globals: maps.Clone(s.globals), texts: s.texts, surfaces: maps.Clone(s.surfaces)}
 }
 
 // Fresh gives a set of the same source that holds few trees: those of files that
@@ -199,14 +199,22 @@ func (t *texts) of(fsys fs.FS, name string) (string, error) {
 }
 
 // Bytes is how many bytes of source were parsed so far, each file once.
-func (s *Set) Bytes() int { return s.texts.bytes }
+func (s *Set) Bytes() int {
+	s.texts.mu.Lock()
+	defer s.texts.mu.Unlock()
+	return s.texts.bytes
+}
 
 // Held is how many bytes of source the trees that are held were made of.
 func (s *Set) Held() int { return s.held }
 
 // Parsed is how many bytes of source were parsed so far, those of files that were
 // parsed again counted again.
-func (s *Set) Parsed() int { return s.texts.parsed }
+func (s *Set) Parsed() int {
+	s.texts.mu.Lock()
+	defer s.texts.mu.Unlock()
+	return s.texts.parsed
+}
 
 // Survey looks at files and all that they lead to within the package, each once
 // and in parallel. A module is let go of after visit, unless that asks to keep it or

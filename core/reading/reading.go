@@ -221,12 +221,12 @@ func Read(fsys fs.FS, o Options) (*Result, error) {
 		}
 	}
 	again.keep()
-	r.letGo() // what was read is all that is needed from here on
-	r.arrange()
-	r.connect()
 	if o.Progress != nil {
 		o.Progress(result.Entries, result.Entries)
 	}
+	r.letGo() // what was read is all that is needed from here on
+	r.arrange()
+	r.connect()
 	r.finish(o)
 	result.Listing, result.Conflicts, result.Bytes = r.listing, r.conflicts, r.set.Bytes()
 	result.Built = !o.FromSource && slices.ContainsFunc(r.starts, func(s start) bool { return r.set.Built(s.Module) })
@@ -349,7 +349,7 @@ func (r *reader) entries() (iter.Seq[entry], error) {
 		files[i] = s.File
 		r.listing.Package.Modules = append(r.listing.Package.Modules, s.Module)
 	}
-	r.set.Survey(files, r.keeps)
+	r.set.Survey(files, r.surveyor())
 	list := r.given(starts)
 	return func(yield func(entry) bool) {
 		for i, g := range list {
@@ -574,8 +574,8 @@ type room struct {
 }
 
 // usual is the room that a reading has. Trees and types that are let go of are made
-// again where they are needed again. With this room the most that is held stays below ten
-// times the source, of which contracts and texts are three to seven: docs/reading.md.
+// again where they are needed again. What this room comes to in all, with the texts and
+// the contracts, stands in docs/reading.md.
 var usual = room{held: 2.5, parsed: 4}
 
 // What one byte of parsed source and one evaluated type hold on average, in bytes.
@@ -622,9 +622,6 @@ func (s segment) empty(next segment) bool {
 
 // arrange brings what was read into the order of the names.
 func (r *reader) arrange() {
-	if slices.IsSortedFunc(r.segments, bySegment) {
-		return
-	}
 	l := r.listing
 	for i, ways := range r.ways {
 		byAt := func(a, b way) int { return a.at - b.at }
@@ -636,6 +633,9 @@ func (r *reader) arrange() {
 		for _, w := range ways[1:] {
 			alsoReached(&l.Components[i], w.export)
 		}
+	}
+	if slices.IsSortedFunc(r.segments, bySegment) {
+		return
 	}
 	l.Components = arranged(l.Components, r.segments, func(s segment) int { return s.components })
 	l.Exports = arranged(l.Exports, r.segments, func(s segment) int { return s.exports })
@@ -661,11 +661,15 @@ func arranged[T any](list []T, segments []segment, start func(segment) int) []T 
 	return out
 }
 
-// keeps notes a module that was looked at, and reports whether its tree may stay until
-// names are read.
-func (r *reader) keeps(m *modules.Module) bool {
-	r.note(m)
-	return 2*treeWeight*float64(r.set.Held()+len(m.Source)) < usual.held*float64(r.set.Bytes())
+// surveyor gives what visits the modules of a survey: it notes each and says whether
+// its tree may stay until names are read, by what was looked at before it.
+func (r *reader) surveyor() func(m *modules.Module) (keep bool) {
+	looked := 0
+	return func(m *modules.Module) bool {
+		r.note(m)
+		looked += len(m.Source)
+		return 2*treeWeight*float64(r.set.Held()+len(m.Source)) < usual.held*float64(looked)
+	}
 }
 
 // letGo goes on with nothing parsed and nothing evaluated. What was read stays.
