@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"encoding/json"
 	"io/fs"
+	"maps"
 	"os"
 	"testing"
 	"testing/fstest"
@@ -75,5 +76,34 @@ func TestLettingGoChangesNothing(t *testing.T) {
 				}
 			}
 		})
+	}
+}
+
+// TestOrderOfNames holds that a component is known by the first of its names, by
+// modules and in them, in whatever order the files are read.
+func TestOrderOfNames(t *testing.T) {
+	fsys := fstest.MapFS{
+		"package.json": {Data: []byte(`{"name": "p", "exports": {".": "./index.ts", "./a": "./a.tsx", "./z": "./z.tsx"}}`)},
+		// What namespaces hold is known by their trees only: it is read where its name stands.
+		"index.ts": {Data: []byte("export { Zed as Beta } from './z';\nexport * as Mid from './a';\nexport { Zoo } from './a';\nexport { Able } from './a';\nexport * as Aside from './z';\n")},
+		"a.tsx":    {Data: []byte("export function Zoo() { return <b />; }\nexport function Able() { return <i />; }\nexport function Only() { return <u />; }\n")},
+		"z.tsx":    {Data: []byte("export function Zed() { return <b />; }\nexport default Zed;\nexport function Late() { return <i />; }\n")},
+	}
+	for name, r := range map[string]room{"all at once": {held: 1e9, parsed: 1}, "one by one": {held: 0, parsed: 1e9}} {
+		got := map[string]string{}
+		for _, c := range within(t, r, fsys, Options{}).Listing.Components {
+			text := c.Export.Module + " " + c.Export.Name
+			for _, also := range c.Export.Also {
+				text += ", " + also.Module + " " + also.Name
+			}
+			got[c.Component] = text
+		}
+		want := map[string]string{
+			"Able": ". Able, . Mid.Able, ./a Able", "Zoo": ". Zoo, . Mid.Zoo, ./a Zoo", "Only": "./a Only, . Mid.Only",
+			"Aside.Zed": ". Zed, . Beta, ./z Zed, ./z default", "Aside.Late": ". Late, ./z Late",
+		}
+		if !maps.Equal(got, want) {
+			t.Errorf("%s: the components are reached by\n%v\nwant\n%v", name, got, want)
+		}
 	}
 }

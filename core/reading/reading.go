@@ -624,15 +624,7 @@ func (s segment) empty(next segment) bool {
 func (r *reader) arrange() {
 	l := r.listing
 	for i, ways := range r.ways {
-		byAt := func(a, b way) int { return a.at - b.at }
-		if slices.IsSortedFunc(ways, byAt) {
-			continue
-		}
-		slices.SortStableFunc(ways, byAt)
-		l.Components[i].Export = ways[0].export
-		for _, w := range ways[1:] {
-			alsoReached(&l.Components[i], w.export)
-		}
+		l.Components[i].Export = reachedBy(ways)
 	}
 	if slices.IsSortedFunc(r.segments, bySegment) {
 		return
@@ -642,6 +634,24 @@ func (r *reader) arrange() {
 	l.Unread = arranged(l.Unread, r.segments, func(s segment) int { return s.unread })
 	r.conflicts = arranged(r.conflicts, r.segments, func(s segment) int { return s.conflicts })
 	r.found = arranged(r.found, r.segments, func(s segment) int { return s.found })
+}
+
+// reachedBy gives the ways to a component in the order of the names. It is known by
+// the first; one that was read by a name of its own by the first of those.
+func reachedBy(ways []way) contract.Export {
+	main := 0
+	for i, w := range ways {
+		if w.at < ways[main].at && w.export.Kind != "member" && ways[0].export.Kind != "member" {
+			main = i
+		}
+	}
+	c := &contract.Contract{Export: ways[main].export}
+	rest := slices.Delete(slices.Clone(ways), main, main+1)
+	slices.SortStableFunc(rest, func(a, b way) int { return a.at - b.at })
+	for _, w := range rest {
+		alsoReached(c, w.export)
+	}
+	return c.Export
 }
 
 func bySegment(a, b segment) int { return a.at - b.at }
