@@ -8,6 +8,7 @@ import (
 	"os/exec"
 	"regexp"
 	"runtime"
+	"slices"
 	"strconv"
 	"strings"
 	"time"
@@ -26,7 +27,8 @@ var (
 	timesPart = regexp.MustCompile(`([\d.]+) x-source`)
 )
 
-// figures takes the lines of a benchmark apart.
+// figures takes the lines of a benchmark apart. Of several runs, the fastest counts,
+// which other work on the machine held up least, and the most memory.
 func figures(output string) (list []figure) {
 	for _, line := range strings.Split(output, "\n") {
 		m := benchLine.FindStringSubmatch(line)
@@ -38,6 +40,11 @@ func figures(output string) (list []figure) {
 		if t := timesPart.FindStringSubmatch(line); t != nil {
 			f.times, _ = strconv.ParseFloat(t[1], 64)
 		}
+		same := func(o figure) bool { return o.sample == f.sample && o.what == f.what }
+		if i := slices.IndexFunc(list, same); i >= 0 {
+			list[i].nanoseconds, list[i].times = min(list[i].nanoseconds, f.nanoseconds), max(list[i].times, f.times)
+			continue
+		}
 		list = append(list, f)
 	}
 	return list
@@ -45,7 +52,7 @@ func figures(output string) (list []figure) {
 
 // speed runs the benchmarks and puts their figures into their place.
 func speed(name string) error {
-	cmd := exec.Command("go", "test", "./measure", "-run", "^$", "-bench", "Library", "-benchtime", "2s")
+	cmd := exec.Command("go", "test", "./measure", "-run", "^$", "-bench", "Library", "-benchtime", "500ms", "-count", "6")
 	cmd.Stderr = os.Stderr
 	out, err := cmd.Output()
 	if err != nil {
