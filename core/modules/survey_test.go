@@ -188,7 +188,7 @@ func TestLinkedFiles(t *testing.T) {
 	}
 	for from, to := range map[string]string{"lib/lamp.ts": "../real/lamp.ts", "lib/gone.ts": "../absent.ts", "linked": "real"} {
 		if err := os.Symlink(filepath.FromSlash(to), filepath.Join(dir, from)); err != nil {
-			t.Skip("this system makes no links: ", err)
+			t.Fatal(err)
 		}
 	}
 	s, err := Open(os.DirFS(dir), ".")

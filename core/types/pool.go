@@ -2,10 +2,7 @@
 
 package types
 
-import (
-	"hash/maphash"
-	"slices"
-)
+import "hash/maphash"
 
 // Pool holds one of each type put into it: the members of a library repeat the
 // same types over and over. It is not for use by several goroutines at once.
@@ -45,7 +42,7 @@ func (p *Pool) One(t Type) Type {
 			p.all[key] = t
 			return t
 		}
-		if sameParts(known, t) {
+		if same(known, t) {
 			return known
 		}
 	}
@@ -88,38 +85,4 @@ func hashAll[T comparable](h *maphash.Hash, kind byte, list []T) {
 	for _, x := range list {
 		maphash.WriteComparable(h, x)
 	}
-}
-
-// sameParts reports whether two types are made of the very same.
-func sameParts(a, b Type) bool {
-	switch a := a.(type) {
-	case *Literal:
-		b, ok := b.(*Literal)
-		return ok && *a == *b
-	case *Union:
-		b, ok := b.(*Union)
-		return ok && slices.Equal(a.Members, b.Members)
-	case *Intersection:
-		b, ok := b.(*Intersection)
-		return ok && slices.Equal(a.Members, b.Members)
-	case *Array:
-		b, ok := b.(*Array)
-		return ok && *a == *b
-	case *Tuple:
-		b, ok := b.(*Tuple)
-		return ok && a.Readonly == b.Readonly && slices.Equal(a.Elems, b.Elems)
-	case *Object:
-		b, ok := b.(*Object)
-		return ok && slices.Equal(a.Fields, b.Fields) && slices.Equal(a.Indexes, b.Indexes)
-	case *Func:
-		b, ok := b.(*Func)
-		return ok && a.Result == b.Result && slices.Equal(a.Params, b.Params) && slices.Equal(a.TypeParams, b.TypeParams)
-	case *Template:
-		b, ok := b.(*Template)
-		return ok && slices.Equal(a.Texts, b.Texts) && slices.Equal(a.Types, b.Types)
-	case *Named:
-		b, ok := b.(*Named)
-		return ok && a.Name == b.Name && a.From == b.From && slices.Equal(a.Args, b.Args)
-	}
-	return false
 }
