@@ -575,9 +575,9 @@ func BenchmarkCompare(b *testing.B) {
 func TestStartOfAHeldValue(t *testing.T) {
 	one := func(value contract.Default, initial *contract.Default) *contract.Listing {
 		c := contract.Contract{Component: "Count", Kind: contract.KindComponent, Complete: true, Root: contract.Root{Known: true, Elements: []string{"div"}},
-			Props: []contract.Prop{{Name: "value", Type: contract.MustType("number"), Default: value}}}
+			Props: []*contract.Prop{{Name: "value", Type: contract.MustType("number"), Default: value}}}
 		if initial != nil {
-			c.Props = append(c.Props, contract.Prop{Name: "defaultValue", Type: contract.MustType("number"), Default: *initial})
+			c.Props = append(c.Props, &contract.Prop{Name: "defaultValue", Type: contract.MustType("number"), Default: *initial})
 			c.TwoWay = []contract.TwoWay{{Value: "value", Initial: "defaultValue", Held: contract.HeldByBoth}}
 		}
 		c.Hashes()

@@ -168,16 +168,17 @@ func (w *canonical) byName(v reflect.Value) said {
 	if v.Len() == 0 {
 		return nothing
 	}
-	name := slices.IndexFunc(fieldsOf(v.Type().Elem()), func(info fieldInfo) bool { return info.key == "name" })
-	at := fieldsOf(v.Type().Elem())[name].index
+	infos := fieldsOf(pointed(v.Type().Elem()))
+	at := infos[slices.IndexFunc(infos, func(info fieldInfo) bool { return info.key == "name" })].index
 	w.WriteByte('{')
 	for i := range v.Len() {
 		if i > 0 {
 			w.WriteByte(',')
 		}
-		writeText(&w.Buffer, v.Index(i).Field(at).String())
+		item := reflect.Indirect(v.Index(i))
+		writeText(&w.Buffer, item.Field(at).String())
 		w.WriteByte(':')
-		w.structure(v.Index(i), true)
+		w.structure(item, true)
 	}
 	w.WriteByte('}')
 	return more

@@ -84,9 +84,9 @@ type Contract struct {
 	TypeParameters []TypeParameter `c:"typeParameters,keyed"`
 	Root           Root            `c:"root"`
 	PassThrough    PassThrough     `c:"passThrough"`
-	Props          []Prop          `c:"props,keyed"`
-	Slots          []Slot          `c:"slots,keyed"`
-	Events         []Event         `c:"events,keyed"`
+	Props          []*Prop         `c:"props,keyed"`
+	Slots          []*Slot         `c:"slots,keyed"`
+	Events         []*Event        `c:"events,keyed"`
 	TwoWay         []TwoWay        `c:"twoWay"`
 	Axes           []string        `c:"axes"`
 	Modes          []Mode          `c:"modes"`
@@ -511,22 +511,27 @@ const (
 
 // Prop gives the prop of a canonical name, or nil.
 func (c *Contract) Prop(name string) *Prop {
-	return find(c.Props, name, func(p *Prop) string { return p.Name })
+	return named(c.Props, name, (*Prop).named)
 }
 
 // Slot gives the slot of a canonical name, or nil.
 func (c *Contract) Slot(name string) *Slot {
-	return find(c.Slots, name, func(s *Slot) string { return s.Name })
+	return named(c.Slots, name, (*Slot).named)
 }
 
 // Event gives the event of a canonical name, or nil.
 func (c *Contract) Event(name string) *Event {
-	return find(c.Events, name, func(e *Event) string { return e.Name })
+	return named(c.Events, name, (*Event).named)
 }
 
 // Part gives the part of a name, or nil.
 func (c *Contract) Part(name string) *Part {
-	return find(c.Parts, name, func(p *Part) string { return p.Name })
+	for i := range c.Parts {
+		if c.Parts[i].Name == name {
+			return &c.Parts[i]
+		}
+	}
+	return nil
 }
 
 // SpelledOf gives how a prop, slot or event of a canonical name is spelled; false
@@ -544,14 +549,18 @@ func (c *Contract) SpelledOf(name string) (string, bool) {
 	return name, false
 }
 
-func find[T any](list []T, name string, nameOf func(*T) string) *T {
-	for i := range list {
-		if nameOf(&list[i]) == name {
-			return &list[i]
+func named[T any](list []*T, name string, nameOf func(*T) string) *T {
+	for _, x := range list {
+		if nameOf(x) == name {
+			return x
 		}
 	}
 	return nil
 }
+
+func (p *Prop) named() string  { return p.Name }
+func (s *Slot) named() string  { return s.Name }
+func (e *Event) named() string { return e.Name }
 
 // Type is a type in a contract; its zero value says that none is known.
 type Type struct{ T types.Type }

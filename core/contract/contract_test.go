@@ -263,12 +263,12 @@ func fill(rng *rand.Rand, v reflect.Value, depth int) {
 			return
 		}
 		for i := range rng.IntN(3) {
-			value := reflect.New(v.Type().Elem()).Elem()
+			value, elem := made(v.Type().Elem())
 			fill(rng, value, depth-1)
 			if name := nameField(value); name.IsValid() {
 				name.SetString(fmt.Sprint("m", i))
 			}
-			v.Set(reflect.Append(v, value))
+			v.Set(reflect.Append(v, elem))
 		}
 	case reflect.Struct:
 		for i := range v.NumField() {
@@ -294,8 +294,7 @@ func closedWords(t reflect.Type) ([]string, bool) {
 func tidy(c *Contract) {
 	c.Axes, c.TwoWay, c.Modes, c.Exclusions, c.Companions = nil, nil, nil, nil, nil
 	c.Root.ChosenBy = ""
-	for i := range c.Props {
-		p := &c.Props[i]
+	for _, p := range c.Props {
 		p.ValueSet, p.Values, p.Open, p.Written = "", nil, false, ""
 		if p.Required == Yes || p.Type.Known() {
 			p.Default = Default{}

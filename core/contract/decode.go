@@ -126,9 +126,9 @@ func (d *decoder) sliceValue(v reflect.Value, n *node, path string) {
 		return
 	}
 	for i, item := range n.list {
-		value := reflect.New(v.Type().Elem()).Elem()
+		value, elem := made(v.Type().Elem())
 		d.value(value, item, fmt.Sprintf("%s[%d]", path, i))
-		v.Set(reflect.Append(v, value))
+		v.Set(reflect.Append(v, elem))
 	}
 }
 
@@ -175,18 +175,29 @@ next:
 	}
 }
 
+// made makes one more for a list of t: the value to fill, and what the list holds,
+// which is its address in a list of pointers.
+func made(t reflect.Type) (value, elem reflect.Value) {
+	if t.Kind() == reflect.Pointer {
+		elem = reflect.New(t.Elem())
+		return elem.Elem(), elem
+	}
+	value = reflect.New(t).Elem()
+	return value, value
+}
+
 func (d *decoder) keyedValue(v reflect.Value, n *node, path string) {
 	d.seen(path, n.at)
 	if n.kind == nullNode || !d.want(n, mapNode, path) {
 		return
 	}
 	for _, e := range n.fields {
-		item := reflect.New(v.Type().Elem()).Elem()
+		item, elem := made(v.Type().Elem())
 		item.FieldByName("Name").SetString(e.key)
 		inner := path + "." + e.key
 		d.seen(inner, e.at)
 		d.structValue(item, e.value, inner, e.key)
-		v.Set(reflect.Append(v, item))
+		v.Set(reflect.Append(v, elem))
 	}
 }
 

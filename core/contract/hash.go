@@ -14,9 +14,9 @@ import (
 // The order of values and of axes is kept, for people read it.
 func (c *Contract) Canonical() *Contract {
 	out := *c
-	out.Props = sortedBy(c.Props, func(p Prop) string { return p.Name })
-	out.Slots = sortedBy(c.Slots, func(s Slot) string { return s.Name })
-	out.Events = sortedBy(c.Events, func(e Event) string { return e.Name })
+	out.Props = sortedBy(c.Props, (*Prop).named)
+	out.Slots = sortedBy(c.Slots, (*Slot).named)
+	out.Events = sortedBy(c.Events, (*Event).named)
 	out.Parts = sortedBy(c.Parts, func(p Part) string { return p.Name })
 	out.ValueSets = sortedBy(c.ValueSets, func(v ValueSet) string { return v.Name })
 	out.StateChanges = sortedBy(c.StateChanges, func(s StateChange) string { return s.Name })

@@ -84,25 +84,31 @@ func (l *Listing) JSON() ([]byte, error) {
 	for i := range l.Components {
 		c := &l.Components[i]
 		c.Hashes()
-		for j := range c.Props {
-			c.Props[j].derive()
-		}
+		c.derive()
 	}
 	return indent(encode(reflect.ValueOf(l).Elem(), listForm))
 }
 
+// derive fills in what follows from the types of props. Props that several
+// contracts share have it already and are not written to.
+func (c *Contract) derive() {
+	for _, p := range c.Props {
+		p.derive()
+	}
+}
+
 func (p *Prop) derive() {
-	p.Values, p.Open = nil, false
-	if !p.Type.Known() {
-		return
+	var list []any
+	var open bool
+	if p.Type.Known() {
+		var values []*types.Literal
+		values, open, _ = types.Values(p.Type.T)
+		for _, v := range values {
+			list = append(list, literalValue(v))
+		}
 	}
-	values, open, ok := types.Values(p.Type.T)
-	if !ok {
-		return
-	}
-	p.Open = open
-	for _, v := range values {
-		p.Values = append(p.Values, literalValue(v))
+	if open != p.Open || !alike(list, p.Values) {
+		p.Values, p.Open = list, open
 	}
 }
 
@@ -169,9 +175,7 @@ func IsListing(data []byte) bool {
 // MarshalJSON writes a contract as it stands in a listing, hashes included.
 func (c *Contract) MarshalJSON() ([]byte, error) {
 	c.Hashes()
-	for j := range c.Props {
-		c.Props[j].derive()
-	}
+	c.derive()
 	var buf bytes.Buffer
 	n := encode(reflect.ValueOf(c).Elem(), listForm)
 	if n == nil {

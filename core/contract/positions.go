@@ -41,14 +41,14 @@ func (c *Contract) SetPositions(m map[string]Position) {
 
 func (c *Contract) eachPosition(visit func(key string, at **place.Place, written *string)) {
 	visit("", &c.At, nil)
-	for i := range c.Props {
-		visit("prop/"+c.Props[i].Name, &c.Props[i].At, &c.Props[i].Written)
+	for _, p := range c.Props {
+		visit("prop/"+p.Name, &p.At, &p.Written)
 	}
-	for i := range c.Slots {
-		visit("slot/"+c.Slots[i].Name, &c.Slots[i].At, nil)
+	for _, s := range c.Slots {
+		visit("slot/"+s.Name, &s.At, nil)
 	}
-	for i := range c.Events {
-		visit("event/"+c.Events[i].Name, &c.Events[i].At, nil)
+	for _, e := range c.Events {
+		visit("event/"+e.Name, &e.At, nil)
 	}
 	for i := range c.Parts {
 		visit("part/"+c.Parts[i].Name, &c.Parts[i].At, nil)

@@ -123,7 +123,7 @@ func (s *schemas) fields(t reflect.Type, without string) map[string]any {
 		}
 		ft := t.Field(info.index).Type
 		if info.keyed && s.form == fileForm {
-			keys[info.key] = map[string]any{"type": []any{"object", "null"}, "additionalProperties": s.entry(ft.Elem())}
+			keys[info.key] = map[string]any{"type": []any{"object", "null"}, "additionalProperties": s.entry(pointed(ft.Elem()))}
 			continue
 		}
 		keys[info.key] = s.of(ft)

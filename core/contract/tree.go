@@ -108,6 +108,15 @@ func fieldsOf(t reflect.Type) []fieldInfo {
 	return list
 }
 
+// pointed is what a pointer type points to, or the type itself: members that
+// contracts share are listed by pointers.
+func pointed(t reflect.Type) reflect.Type {
+	if t.Kind() == reflect.Pointer {
+		return t.Elem()
+	}
+	return t
+}
+
 // encode gives the tree of v, or nil for a zero value.
 func encode(v reflect.Value, f form) *node {
 	if v.CanAddr() {

@@ -39,8 +39,8 @@ func (d *decoder) validate(c *Contract) {
 		}
 		d.problem(at(path), "%s names %q, which this contract does not have%s", path, name, hint)
 	}
-	props := names(c.Props, func(p Prop) string { return p.Name })
-	events := names(c.Events, func(e Event) string { return e.Name })
+	props := names(c.Props, (*Prop).named)
+	events := names(c.Events, (*Event).named)
 	if c.Root.ChosenBy != "" {
 		mentions("root.chosenBy", c.Root.ChosenBy, props)
 	}
@@ -93,15 +93,15 @@ func (d *decoder) validate(c *Contract) {
 	}
 	for _, p := range c.Parts {
 		if p.HandedOut != "" {
-			mentions("parts."+p.Name+".handedOut", p.HandedOut, names(c.Slots, func(s Slot) string { return s.Name }))
+			mentions("parts."+p.Name+".handedOut", p.HandedOut, names(c.Slots, (*Slot).named))
 		}
 	}
 }
 
 func (c *Contract) memberNames() []string {
-	list := names(c.Props, func(p Prop) string { return p.Name })
-	list = append(list, names(c.Slots, func(s Slot) string { return s.Name })...)
-	list = append(list, names(c.Events, func(e Event) string { return e.Name })...)
+	list := names(c.Props, (*Prop).named)
+	list = append(list, names(c.Slots, (*Slot).named)...)
+	list = append(list, names(c.Events, (*Event).named)...)
 	return append(list, names(c.Parts, func(p Part) string { return p.Name })...)
 }
 

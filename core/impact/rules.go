@@ -227,7 +227,7 @@ func argument(x site.Given, c *contract.Contract) []site.Given {
 	}
 	record := len(x.Keys) > 0
 	for _, key := range x.Keys {
-		record = record && slices.ContainsFunc(c.Props, func(p contract.Prop) bool { return p.Spelled.Or(p.Name) == key })
+		record = record && slices.ContainsFunc(c.Props, func(p *contract.Prop) bool { return p.Spelled.Or(p.Name) == key })
 	}
 	switch {
 	case record:

@@ -498,7 +498,9 @@ func (r *reader) fits(k *kept) bool {
 // put adds what an entry left behind.
 func (r *reader) put(k *kept) {
 	first := len(r.listing.Components)
-	r.listing.Components = append(r.listing.Components, k.Components...)
+	for i := range k.Components {
+		r.add(&k.Components[i])
+	}
 	r.listing.Exports = append(r.listing.Exports, k.Exports...)
 	for key, i := range k.Seen {
 		r.seen[key] = first + i

@@ -241,8 +241,8 @@ func (s *sorter) member(m evaluate.Member) {
 	kind, name := names.React(m.Name)
 	use := s.use(m.Name)
 	fn, loose := functionOf(m.Type)
-	slot := func(form contract.Form) contract.Slot {
-		return contract.Slot{Name: name, Spelled: contract.SpelledAs(m.Name), Form: form, Required: required,
+	slot := func(form contract.Form) *contract.Slot {
+		return &contract.Slot{Name: name, Spelled: contract.SpelledAs(m.Name), Form: form, Required: required,
 			Fallback: use.fallback, InLoop: use.inLoop, Conditional: contract.Unknown, Origin: origin, Deprecated: doc.deprecated, Description: doc.text, At: &at}
 	}
 	switch {
@@ -251,7 +251,7 @@ func (s *sorter) member(m evaluate.Member) {
 		if loose {
 			payload = &contract.Payload{Unknown: true}
 		}
-		c.Events = append(c.Events, contract.Event{Name: name, Spelled: contract.SpelledAs(m.Name), Required: required, Origin: origin,
+		c.Events = append(c.Events, &contract.Event{Name: name, Spelled: contract.SpelledAs(m.Name), Required: required, Origin: origin,
 			Deprecated: doc.deprecated, Description: doc.text, At: &at, Returns: contract.TypeOf(fn.Result), Payload: payload})
 		return
 	case fn != nil && !loose && isContent(fn.Result):
@@ -277,7 +277,7 @@ func (s *sorter) member(m evaluate.Member) {
 		c.Slots = append(c.Slots, slot(contract.FormElement))
 		return
 	}
-	p := contract.Prop{Name: names.Camel(m.Name), Spelled: contract.SpelledAs(m.Name), Type: contract.TypeOf(m.Type), Required: required,
+	p := &contract.Prop{Name: names.Camel(m.Name), Spelled: contract.SpelledAs(m.Name), Type: contract.TypeOf(m.Type), Required: required,
 		Origin: origin, Deprecated: doc.deprecated, Description: doc.text, Written: s.r.texts.one(m.Written), At: &at}
 	if required != contract.Yes {
 		p.Default = s.defaultOf(m.Name, doc)
@@ -568,8 +568,7 @@ func isElement(t types.Type) bool {
 // change: they give back what they take first. The kinds of the change are what
 // an app can amend.
 func (s *sorter) stateChanges() {
-	for i := range s.c.Props {
-		p := &s.c.Props[i]
+	for _, p := range s.c.Props {
 		if !p.Type.Known() || p.Origin != "own" {
 			continue
 		}
@@ -682,7 +681,7 @@ func (r *reader) hook(name string, e entry) bool {
 		plain := r.eval.Plain(p.Type)
 		if o, ok := plain.(*types.Object); ok && len(sig.Params) == 1 && len(o.Indexes) == 0 {
 			for _, f := range o.Fields {
-				c.Props = append(c.Props, contract.Prop{Name: f.Name, Spelled: contract.SpelledAs(f.Name), Type: contract.TypeOf(f.Type),
+				c.Props = append(c.Props, &contract.Prop{Name: f.Name, Spelled: contract.SpelledAs(f.Name), Type: contract.TypeOf(f.Type),
 					Required: contract.FactOf(!f.Optional && !p.Optional), Origin: "own", At: &at, Default: unknownUnless(f.Optional || p.Optional)})
 			}
 			break
@@ -693,7 +692,7 @@ func (r *reader) hook(name string, e entry) bool {
 				pname += "2"
 			}
 		}
-		c.Props = append(c.Props, contract.Prop{Name: pname, Spelled: contract.SpelledAs(pname), Type: contract.TypeOf(plain),
+		c.Props = append(c.Props, &contract.Prop{Name: pname, Spelled: contract.SpelledAs(pname), Type: contract.TypeOf(plain),
 			Required: contract.FactOf(!p.Optional && !p.Rest), Origin: "own", At: &at, Default: unknownUnless(p.Optional)})
 	}
 	c.Result = r.result(sig.Result)

@@ -57,8 +57,7 @@ func (r *reader) draw(c *contract.Contract, m *made, t *taken) {
 	d := &drawing{r: r, m: m, t: t, c: c, locals: map[string][]syntax.Expr{}, funcs: map[string]*syntax.Func{}, slots: map[string]*contract.Slot{},
 		where: map[string]*standings{}, region: map[string]int{}, busy: map[string]bool{}, hooks: hookList{}, found: r.foundIn(m, c)}
 	d.scope = r.eval.Inside(m.fn, r.scope(m), nil)
-	for i := range c.Slots {
-		s := &c.Slots[i]
+	for _, s := range c.Slots {
 		d.where[s.Name] = &standings{}
 		if local := t.local(s.Spelled.Name); local != "" {
 			d.slots[local] = s
@@ -80,8 +79,7 @@ func (r *reader) draw(c *contract.Contract, m *made, t *taken) {
 		c.Inside = nil
 		r.unread(r.at(m.module, m.fn), c.Component, "what %s draws is too large to be followed to the end", c.Component)
 	}
-	for i := range c.Slots {
-		s := &c.Slots[i]
+	for _, s := range c.Slots {
 		switch w := d.where[s.Name]; {
 		case w.always > 0:
 			s.Conditional = contract.No
@@ -718,8 +716,7 @@ func (d *drawing) made(x *syntax.Call, when []condition, follows int) []contract
 // flags finds the flags that decide whether a region is drawn and nothing else:
 // every place where the body reads them is a condition on what is drawn.
 func (d *drawing) flags() {
-	for i := range d.c.Props {
-		p := &d.c.Props[i]
+	for _, p := range d.c.Props {
 		if p.Role != "" || !p.Type.Known() || types.Without(p.Type.T, types.Undefined) != types.Type(types.Boolean) {
 			continue
 		}

@@ -176,6 +176,7 @@ type reader struct {
 	known       map[string]*known  // files of a reading that is kept
 	own         map[string]ownFile // the package's files that a reading rests on
 	texts       texts
+	members     *contract.Pool
 	settled     bool // own is whole
 	progress    func(done, all int)
 	segments    []segment       // in the order of reading
@@ -266,7 +267,7 @@ func newReader(set *modules.Set) *reader {
 	return &reader{set: set, listing: &contract.Listing{Reader: Version}, seen: map[string]int{}, others: map[string]bool{},
 		assignments: map[*modules.Module]map[string]map[string]part{}, said: map[remark]bool{}, contexts: map[contextKey]*shared{},
 		readable: map[contextKey]bool{}, hookNeeds: map[*syntax.Func][]need{}, handed: &following{slots: map[contextKey]map[string]contract.Fact{}, busy: map[contextKey]bool{}}, readFiles: map[string]bool{},
-		texts: texts{}, ways: map[int][]way{}, known: map[string]*known{}, own: map[string]ownFile{}}
+		texts: texts{}, members: contract.NewPool(), ways: map[int][]way{}, known: map[string]*known{}, own: map[string]ownFile{}}
 }
 
 func choose(set *modules.Set, name string) (framework, error) {
@@ -492,9 +493,11 @@ type ownFile struct {
 	errors []*syntax.Error
 }
 
-// add lists a component. What was gathered in growing lists is given its size.
+// add lists a component. It shares the members that others have too, and what was
+// gathered in growing lists is given its size.
 func (r *reader) add(c *contract.Contract) {
-	c.Props, c.Slots, c.Events, c.Bases, c.Inside = exact(c.Props), exact(c.Slots), exact(c.Events), exact(c.Bases), exact(c.Inside)
+	r.members.Share(c)
+	c.Bases, c.Inside = exact(c.Bases), exact(c.Inside)
 	r.listing.Components = grown(r.listing.Components, *c)
 }
 

@@ -105,7 +105,7 @@ func (m *merger) fields(source, file reflect.Value, member string, authored map[
 		if never[field.Name] || b.IsZero() {
 			continue
 		}
-		if a.Kind() == reflect.Slice && a.Type().Elem().Kind() == reflect.Struct && hasName(a.Type().Elem()) && !authored[field.Name] {
+		if a.Kind() == reflect.Slice && hasName(a.Type().Elem()) && !authored[field.Name] {
 			m.members(a, b, strings.ToLower(strings.TrimSuffix(field.Name, "s")))
 			continue
 		}
@@ -122,7 +122,17 @@ func (m *merger) fields(source, file reflect.Value, member string, authored map[
 	}
 }
 
-func hasName(t reflect.Type) bool { _, ok := t.FieldByName("Name"); return ok }
+// hasName reports whether a list of t holds what goes by a name.
+func hasName(t reflect.Type) bool {
+	if t.Kind() == reflect.Pointer {
+		t = t.Elem()
+	}
+	if t.Kind() != reflect.Struct {
+		return false
+	}
+	_, ok := t.FieldByName("Name")
+	return ok
+}
 
 // unknownFact reports whether a value says that the source could not show it.
 func unknownFact(v reflect.Value) bool {
@@ -162,18 +172,26 @@ func show(v reflect.Value) string {
 }
 
 // members merges a list of members by name. A member that only the file knows
-// is a conflict: the source has no such member.
+// is a conflict: the source has no such member. Members that other contracts may
+// share are copied first.
 func (m *merger) members(source, file reflect.Value, kind string) {
 	for i := range file.Len() {
-		b := file.Index(i)
+		b := reflect.Indirect(file.Index(i))
 		name := b.FieldByName("Name").String()
 		found := false
 		for j := range source.Len() {
 			a := source.Index(j)
-			if a.FieldByName("Name").String() == name {
-				found = true
-				m.fields(a, b, kind+" "+name, authored)
+			if reflect.Indirect(a).FieldByName("Name").String() != name {
+				continue
 			}
+			found = true
+			if a.Kind() == reflect.Pointer {
+				own := reflect.New(a.Type().Elem())
+				own.Elem().Set(a.Elem())
+				a.Set(own)
+				a = own.Elem()
+			}
+			m.fields(a, b, kind+" "+name, authored)
 		}
 		if !found {
 			m.differ(kind+" "+name, kind, "none", name)

@@ -70,8 +70,8 @@ type library struct {
 func (l *library) own(f func(c *contract.Contract, p *contract.Prop)) {
 	for i := range l.listing.Components {
 		c := &l.listing.Components[i]
-		for j := range c.Props {
-			if p := &c.Props[j]; (p.Origin == "" || p.Origin == "own") && p.Deprecated == nil {
+		for _, p := range c.Props {
+			if (p.Origin == "" || p.Origin == "own") && p.Deprecated == nil {
 				f(c, p)
 			}
 		}
