@@ -93,7 +93,7 @@ func Params(p *contract.Payload) []types.Param {
 	}
 	o := &types.Object{}
 	for _, f := range p.Fields {
-		o.Fields = append(o.Fields, types.Field{Name: f.Name, Type: orUnknown(f.Type), Optional: f.Optional})
+		o.Fields = append(o.Fields, &types.Field{Name: f.Name, Type: orUnknown(f.Type), Optional: f.Optional})
 	}
 	return []types.Param{{Name: "given", Type: o}}
 }

@@ -87,7 +87,7 @@ func oneByOne(a, b *contract.Payload) (x, y *contract.Payload, ok bool) {
 	first, record := other.Fields[0].Type.T.(*types.Object)
 	o := &types.Object{}
 	for _, f := range named.Fields {
-		o.Fields = append(o.Fields, types.Field{Name: f.Name, Type: orUnknown(f.Type), Optional: f.Optional})
+		o.Fields = append(o.Fields, &types.Field{Name: f.Name, Type: orUnknown(f.Type), Optional: f.Optional})
 	}
 	if !record || !shares(first, o) {
 		return nil, nil, false
@@ -213,9 +213,9 @@ func shares(a, b *types.Object) bool {
 }
 
 func objectField(o *types.Object, name string) *types.Field {
-	for i := range o.Fields {
-		if o.Fields[i].Name == name {
-			return &o.Fields[i]
+	for _, f := range o.Fields {
+		if f.Name == name {
+			return f
 		}
 	}
 	return nil

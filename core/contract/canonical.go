@@ -41,7 +41,24 @@ func (w *canonical) value(v reflect.Value) said {
 			}
 			writeText(&w.Buffer, types.Key(x.T))
 			return more
-		case shaped:
+		case *Spelled:
+			if x.Attribute == "" {
+				return w.word(x.Name)
+			}
+		case *Fact:
+			switch *x {
+			case No:
+				return nothing
+			case Yes:
+				w.WriteString("true")
+				return more
+			}
+		case *Default:
+			if x.Kind == DefaultNone {
+				return nothing
+			}
+		}
+		if x, ok := v.Addr().Interface().(shaped); ok {
 			n := x.encode(contentForm)
 			if n == nil {
 				return nothing
@@ -66,10 +83,7 @@ func (w *canonical) value(v reflect.Value) said {
 		}
 		return what
 	case reflect.String:
-		if v.Len() == 0 {
-			return nothing
-		}
-		writeText(&w.Buffer, v.String())
+		return w.word(v.String())
 	case reflect.Bool:
 		if !v.Bool() {
 			return nothing
@@ -84,6 +98,15 @@ func (w *canonical) value(v reflect.Value) said {
 		}
 		compact(&w.Buffer, n)
 	}
+	return more
+}
+
+// word writes a text that says nothing where it is empty.
+func (w *canonical) word(s string) said {
+	if s == "" {
+		return nothing
+	}
+	writeText(&w.Buffer, s)
 	return more
 }
 

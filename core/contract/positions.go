@@ -3,7 +3,11 @@
 
 package contract
 
-import "steadysocket/core/place"
+import (
+	"slices"
+
+	"steadysocket/core/place"
+)
 
 // Position is what a reading knows about one member beside the contract: where
 // it stands and how its type is written.
@@ -28,8 +32,11 @@ func (c *Contract) Positions() map[string]Position {
 	return m
 }
 
-// SetPositions puts positions back.
+// SetPositions puts positions back. The members get copies of their own: others may
+// share them.
 func (c *Contract) SetPositions(m map[string]Position) {
+	c.Props, c.Slots, c.Events = copies(c.Props), copies(c.Slots), copies(c.Events)
+	c.Parts, c.Bases = slices.Clone(c.Parts), slices.Clone(c.Bases)
 	c.eachPosition(func(key string, at **place.Place, written *string) {
 		p := m[key]
 		*at = p.At
@@ -37,6 +44,15 @@ func (c *Contract) SetPositions(m map[string]Position) {
 			*written = p.Written
 		}
 	})
+}
+
+func copies[T any](list []*T) []*T {
+	out := slices.Clone(list)
+	for i, x := range list {
+		own := *x
+		out[i] = &own
+	}
+	return out
 }
 
 func (c *Contract) eachPosition(visit func(key string, at **place.Place, written *string)) {

@@ -32,7 +32,12 @@ func TestPositionsComeBack(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
+	shared := *c
 	c.SetPositions(nil)
+	if !reflect.DeepEqual(shared.Positions(), want) {
+		t.Error("the positions of members that another contract shares are gone")
+	}
+	shared = *c
 	if left := c.Positions(); len(left) > 0 {
 		t.Errorf("positions are left: %v", left)
 	}
@@ -47,6 +52,9 @@ func TestPositionsComeBack(t *testing.T) {
 	c.SetPositions(back)
 	if !reflect.DeepEqual(c.Positions(), want) {
 		t.Errorf("positions come back as %v, want %v", c.Positions(), want)
+	}
+	if left := shared.Positions(); len(left) > 0 {
+		t.Errorf("a contract that shares members has positions of another: %v", left)
 	}
 	if before.At != nil {
 		t.Error("a contract file gives positions")

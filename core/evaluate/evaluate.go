@@ -50,12 +50,13 @@ type Evaluator struct {
 	out       map[Type]givenOut              // types given out before
 	shared    map[memberType]givenOut        // types of members given out before
 	pool      *types.Pool                    // of the types given out
+	left      map[uint64][]string            // out of sets of native attributes, one of each list
 	fixed     map[*syntax.TypeMember]*member // members of generic types that are the same with all arguments
 	inferring map[[2]any]bool                // pairs that are being inferred from
 	elements  *shape                         // native elements with their attributes; nil until asked for
 	looks     int                            // of the inference at hand
 	depth     int
-	made      int // types evaluated so far
+	weight    int // of what was evaluated so far, in bytes
 	steps     int // since depth was 0
 }
 
@@ -86,14 +87,14 @@ type memberType struct {
 
 // New makes an evaluator.
 func New(set *modules.Set, names Names) *Evaluator {
-	return &Evaluator{Set: set, Names: names, declared: map[declaration]Type{}, instances: map[instance]Type{}, out: map[Type]givenOut{}, inferring: map[[2]any]bool{}, fixed: map[*syntax.TypeMember]*member{}, shared: map[memberType]givenOut{}, pool: types.NewPool()}
+	return &Evaluator{Set: set, Names: names, declared: map[declaration]Type{}, instances: map[instance]Type{}, out: map[Type]givenOut{}, inferring: map[[2]any]bool{}, fixed: map[*syntax.TypeMember]*member{}, shared: map[memberType]givenOut{}, pool: types.NewPool(), left: map[uint64][]string{}}
 }
 
 // Fresh gives an evaluator that has evaluated nothing yet, for a set of the same
 // source. The types that both give out are the same.
 func (e *Evaluator) Fresh(set *modules.Set) *Evaluator {
 	fresh := New(set, e.Names)
-	fresh.pool = e.pool
+	fresh.pool, fresh.left = e.pool, e.left
 	return fresh
 }
 
@@ -227,7 +228,7 @@ func (e *Evaluator) enter() (why string) {
 	}
 	e.depth++
 	e.steps++
-	e.made++
+	e.weight += typeWeight
 	switch {
 	case e.steps > maxSteps:
 		return fmt.Sprintf("the type is made of more than %d types", maxSteps)
@@ -237,8 +238,17 @@ func (e *Evaluator) enter() (why string) {
 	return ""
 }
 
-// Made is how many types were evaluated so far.
-func (e *Evaluator) Made() int { return e.made }
+// Weight is about how many bytes the types hold that were evaluated so far.
+func (e *Evaluator) Weight() int { return e.weight }
+
+// What things hold on average, in bytes, with the places where they are listed.
+const (
+	typeWeight   = 200 // a type that was looked at
+	memberWeight = 200 // a member as written
+	mappedWeight = 260 // a member that a mapped type makes: its scope and what evaluates it, too
+	placeWeight  = 24  // a member of a type that others have too
+	keyWeight    = 64  // a name that keyof gives
+)
 
 func (e *Evaluator) leave() { e.depth-- }
 

@@ -361,7 +361,7 @@ func (e *Evaluator) members(to *shape, t *syntax.ObjectType, s *Scope) {
 		}
 		if len(properties) == 0 {
 			properties = make([]property, min(len(t.Members)-i, maxMembers-i))
-			e.made += len(properties)
+			e.weight += memberWeight * len(properties)
 		}
 		property := &properties[0]
 		properties = properties[1:]

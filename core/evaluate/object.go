@@ -4,6 +4,7 @@
 package evaluate
 
 import (
+	"hash/maphash"
 	"slices"
 	"strings"
 
@@ -92,7 +93,12 @@ func (e *Evaluator) shapeOf(t Type) *shape {
 	}
 	switch t := settledOn(t).(type) {
 	case *object:
-		return t.get()
+		if t.shape == nil {
+			s := t.get()
+			e.weight += placeWeight * len(s.members)
+			return s
+		}
+		return t.shape
 	case *both:
 		made := &shape{}
 		for _, part := range t.list {
@@ -231,6 +237,10 @@ func (e *Evaluator) keysOf(t Type) Type {
 	}
 	if len(s.bases) > 0 {
 		all = append(all, &keys{of: t})
+	}
+	e.weight += keyWeight * len(all)
+	if len(s.indexes)+len(s.bases) == 0 {
+		return oneOf(all) // no two members have one name
 	}
 	return unite(all...)
 }
@@ -463,11 +473,15 @@ func (e *Evaluator) mapped(t *syntax.MappedType, s *Scope) Type {
 				made.bases = from.bases
 			}
 		}
-		for _, key := range parts(all) {
-			e.mapKey(made, t, s, key, from)
+		keys := parts(all)
+		e.weight += mappedWeight * len(keys)
+		block := make([]mappedMember, len(keys))
+		made.members = make([]*member, 0, len(keys))
+		for i, key := range keys {
+			e.mapKey(made, &block[i], t, s, key, from)
 		}
 		if !whole && from != nil {
-			made.natives = settleNatives(from, made)
+			made.natives = e.settleNatives(from, made)
 		}
 		return made
 	}}
@@ -492,34 +506,42 @@ func (e *Evaluator) mappedElement(t *syntax.MappedType, s *Scope, key Type, rest
 	return e.later(t.Type, inner)
 }
 
+// mappedMember is what a mapped type makes of one key, in one piece.
+type mappedMember struct {
+	property
+	scope Scope
+	key   [1]binding
+}
+
 // mapKey adds the member that a mapped type makes of one key.
-func (e *Evaluator) mapKey(made *shape, t *syntax.MappedType, s *Scope, key Type, from *shape) {
-	inner := s.with(binding{t.Param.Name.Name, key})
+func (e *Evaluator) mapKey(made *shape, place *mappedMember, t *syntax.MappedType, s *Scope, key Type, from *shape) {
+	place.key[0] = binding{t.Param.Name.Name, key}
+	place.scope = Scope{Module: s.Module, outer: s, types: place.key[:]}
+	inner, p := &place.scope, &place.property
 	var before *member
 	if l, ok := key.(literal); ok && from != nil {
 		before = from.member(l.value)
 	}
-	names := []Type{key}
+	name := key
 	if t.As != nil {
-		names = parts(e.Type(t.As, inner))
+		name = e.Type(t.As, inner)
 	}
-	for _, name := range names {
+	for _, name := range parts(name) {
 		switch name := name.(type) {
 		case literal:
-			m := &member{name: name.value, numeric: name.of == types.Number, module: s.Module, node: t}
+			if p == nil {
+				p = &property{} // this key has several names
+			}
+			m := &p.member
+			*m = member{name: name.value, numeric: name.of == types.Number, module: s.Module, node: t}
 			if before != nil {
 				*m = *before
 				m.name, m.written = name.value, nil
 			}
 			optional := m.optional
 			m.optional, m.readonly = marks(optional, t.OptionalMark), marks(m.readonly, t.ReadonlyMark)
-			m.of = &lazy{eval: func() Type {
-				of := e.Type(t.Type, inner)
-				if optional || m.optional {
-					of = without(of, wordUndefined)
-				}
-				return of
-			}}
+			p.lazy = lazy{e: e, node: t.Type, scope: inner, there: optional || m.optional}
+			m.of, p = &p.lazy, nil
 			made.put(m)
 		case word:
 			if name != wordNever {
@@ -587,7 +609,7 @@ func (e *Evaluator) omit(of, leave Type) Type {
 		}
 		slices.Sort(except)
 		for _, n := range from.natives {
-			n.Except = slices.Compact(slices.Sorted(slices.Values(append(slices.Clone(n.Except), except...))))
+			n.Except = e.exceptions(n.Except, except)
 			made.natives = append(made.natives, n)
 		}
 		made.bases = from.bases
@@ -616,7 +638,7 @@ func (e *Evaluator) pick(of, keys Type) Type {
 				delete(names, m.name)
 			}
 		}
-		made.natives = settleNatives(from, made)
+		made.natives = e.settleNatives(from, made)
 		if of == Type(wordAny) {
 			for name := range names {
 				made.put(&member{name: name, of: known(wordAny)})
@@ -654,7 +676,7 @@ func (e *Evaluator) pick(of, keys Type) Type {
 // settleNatives gives the sets of native attributes that are still taken over
 // whole: those of which most is left, without the rest. Of another, what is left
 // was picked by name.
-func settleNatives(from, made *shape) []Native {
+func (e *Evaluator) settleNatives(from, made *shape) []Native {
 	all, left := 0, 0
 	var except []string
 	for _, m := range from.members {
@@ -679,10 +701,33 @@ func settleNatives(from, made *shape) []Native {
 	}
 	var natives []Native
 	for _, n := range from.natives {
-		n.Except = slices.Compact(slices.Sorted(slices.Values(append(slices.Clone(n.Except), except...))))
+		n.Except = e.exceptions(n.Except, except)
 		natives = append(natives, n)
 	}
 	return natives
+}
+
+// exceptions gives one list of what is left out of a set of native attributes, in
+// order. Many components leave out the same.
+func (e *Evaluator) exceptions(before, more []string) []string {
+	list := slices.Concat(before, more)
+	slices.Sort(list)
+	list = slices.Clip(slices.Compact(list))
+	var h maphash.Hash
+	h.SetSeed(seed)
+	for _, name := range list {
+		maphash.WriteComparable(&h, name)
+	}
+	for key := h.Sum64(); ; key++ {
+		known, ok := e.left[key]
+		if !ok {
+			e.left[key] = list
+			return list
+		}
+		if slices.Equal(known, list) {
+			return known
+		}
+	}
 }
 
 func orNot(from string) string {

@@ -280,7 +280,7 @@ func (p *plainer) shape(s *shape) types.Type {
 	var list []types.Type
 	o := &types.Object{}
 	if len(s.natives) == 0 {
-		o.Fields = make([]types.Field, 0, len(s.members))
+		o.Fields = make([]*types.Field, 0, len(s.members))
 	}
 	for _, m := range s.members {
 		if m.native && len(s.natives) > 0 {
@@ -295,7 +295,7 @@ func (p *plainer) shape(s *shape) types.Type {
 		if m.optional {
 			of = without(of, wordUndefined)
 		}
-		o.Fields = append(o.Fields, types.Field{Name: m.name, Type: p.of(of), Optional: m.optional, Readonly: m.readonly})
+		o.Fields = append(o.Fields, p.e.pool.Field(types.Field{Name: m.name, Type: p.of(of), Optional: m.optional, Readonly: m.readonly}))
 	}
 	for _, i := range s.indexes {
 		o.Indexes = append(o.Indexes, types.Index{Key: p.of(i.key.get()), Value: p.of(i.of.get()), Readonly: i.readonly})

@@ -154,6 +154,7 @@ type lazy struct {
 	node  syntax.Type // as written, nil where eval says what it is
 	scope *Scope      // of node
 	busy  bool
+	there bool // what node says is taken without undefined
 }
 
 // text is the type as the source writes it.
@@ -170,6 +171,9 @@ func (l *lazy) get() Type {
 			l.t = l.eval()
 		} else {
 			l.t = l.e.Type(l.node, l.scope)
+		}
+		if l.there {
+			l.t = without(l.t, wordUndefined)
 		}
 		l.busy, l.eval = false, nil
 	}
@@ -201,8 +205,11 @@ func parts(t Type) []Type {
 // unite joins types to a union as the language does: flat, without doubles, and
 // without what another member holds already.
 func unite(all ...Type) Type {
+	if len(all) == 1 && all[0] != nil && len(parts(all[0])) == 1 {
+		return all[0]
+	}
 	flat := make([]Type, 0, len(all))
-	seen := make(map[any]bool, len(all))
+	var seen identities
 	var add func(t Type)
 	add = func(t Type) {
 		switch t := t.(type) {
@@ -223,8 +230,7 @@ func unite(all ...Type) Type {
 				return
 			}
 		}
-		if key := identity(t); !seen[key] {
-			seen[key] = true
+		if seen.add(t) {
 			flat = append(flat, t)
 		}
 	}
@@ -239,13 +245,12 @@ func unite(all ...Type) Type {
 				return t
 			}
 		case literal:
-			if seen[identity(word(t.of))] {
+			if seen.has(word(t.of)) {
 				continue
 			}
-			if t.of == types.Boolean && seen[identity(yes)] && seen[identity(no)] {
+			if t.of == types.Boolean && seen.has(yes) && seen.has(no) {
 				// Both values are the whole type, at the place of the first.
-				if !seen[identity(wordBoolean)] {
-					seen[identity(wordBoolean)] = true
+				if seen.add(wordBoolean) {
 					kept = append(kept, wordBoolean)
 				}
 				continue
@@ -275,7 +280,7 @@ type componentOf struct{ props any }
 
 // identity is equal for types that are the same beyond doubt.
 func identity(t Type) any {
-	if l, ok := t.(literal); ok {
+	if l, ok := t.(literal); ok && l.enum {
 		l.enum = false
 		return l
 	}
@@ -289,6 +294,37 @@ func identity(t Type) any {
 		return componentOf{identity(c.props.t)}
 	}
 	return t
+}
+
+// identities is a set of types by their identity.
+type identities struct {
+	few  []any // looked through one by one
+	many map[any]bool
+}
+
+// fewIdentities are looked through; more are hashed.
+const fewIdentities = 8
+
+func (s *identities) has(t Type) bool {
+	id := identity(t)
+	return s.many[id] || slices.Contains(s.few, id)
+}
+
+// add adds a type and reports whether it was not there.
+func (s *identities) add(t Type) bool {
+	id := identity(t)
+	if s.many[id] || slices.Contains(s.few, id) {
+		return false
+	}
+	if len(s.few) < fewIdentities {
+		s.few = append(s.few, id)
+		return true
+	}
+	if s.many == nil {
+		s.many = map[any]bool{}
+	}
+	s.many[id] = true
+	return true
 }
 
 // without gives t without some words.
@@ -342,7 +378,7 @@ func intersect(all ...Type) Type {
 // meet intersects types of which none is a union.
 func meet(all []Type) Type {
 	var flat []Type
-	seen := map[any]bool{}
+	var seen identities
 	for _, t := range all {
 		inner := []Type{t}
 		if b, ok := t.(*both); ok {
@@ -354,11 +390,9 @@ func meet(all []Type) Type {
 				return wordAny
 			case m == Type(wordNever):
 				return wordNever
-			case m == Type(wordUnknown) || seen[identity(m)]:
-				continue
+			case m != Type(wordUnknown) && seen.add(m):
+				flat = append(flat, m)
 			}
-			seen[identity(m)] = true
-			flat = append(flat, m)
 		}
 	}
 	// Of a type and one of its values, the value stays; two values are nothing.

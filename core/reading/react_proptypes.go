@@ -188,7 +188,7 @@ func (r *reader) propTypeCall(m *modules.Module, x *syntax.Call, depth int) type
 			if t == nil {
 				t = &types.Named{Name: "Unread"}
 			}
-			made.Fields = append(made.Fields, types.Field{Name: key, Type: t, Optional: !required})
+			made.Fields = append(made.Fields, &types.Field{Name: key, Type: t, Optional: !required})
 		}
 		return made
 	case "instanceOf":

@@ -179,6 +179,7 @@ type reader struct {
 	members     *contract.Pool
 	settled     bool // own is whole
 	progress    func(done, all int)
+	evaluated   int             // names that were read when types were let go of last
 	segments    []segment       // in the order of reading
 	position    int             // where the name at hand stands among all
 	ways        map[int][]way   // to components that are reached in several ways, by where they stand
@@ -513,7 +514,7 @@ func exact[T any](list []T) []T {
 // listing holds is large, and the room would stay too.
 func grown[T any](list []T, x T) []T {
 	if len(list) == cap(list) {
-		list = append(make([]T, 0, len(list)+len(list)/4+8), list...)
+		list = append(make([]T, 0, len(list)+len(list)/4+2), list...)
 	}
 	return append(list, x)
 }
@@ -573,19 +574,18 @@ func (r *reader) files() []ownFile {
 // room says how much of what is made while reading may be held at a time.
 type room struct {
 	held   float64 // weight of trees and evaluated types, in times the bytes of the source
+	types  float64 // weight of evaluated types where trees may not be parsed again
+	often  int     // how often evaluated types alone are let go of
 	parsed float64 // bytes that are parsed, in times those of the source, when all is read
 }
 
 // usual is the room that a reading has. Trees and types that are let go of are made
 // again where they are needed again. What this room comes to in all, with the texts and
 // the contracts, stands in docs/reading.md.
-var usual = room{held: 2.5, parsed: 4}
+var usual = room{held: 2.5, types: 3, often: 20, parsed: 6}
 
-// What one byte of parsed source and one evaluated type hold on average, in bytes.
-const (
-	treeWeight = 6
-	typeWeight = 200
-)
+// treeWeight is what the tree of one byte of source holds on average, in bytes.
+const treeWeight = 6
 
 // keptTrees is the part of the source whose trees stay when all else is let go of:
 // those that were used last are likely to be used next.
@@ -593,7 +593,8 @@ const keptTrees = 0.15
 
 // next makes ready for the next name, which stands somewhere among all, when done of
 // them are read: where what was parsed and evaluated is heavy, it is let go of. What
-// may be parsed again grows with what is done, so that some is left for the last.
+// may be parsed again grows with what is done, so that some is left for the last; where
+// no more may be, types alone are let go of.
 func (r *reader) next(done, all, at int) {
 	l := r.listing
 	r.position = at
@@ -607,10 +608,15 @@ func (r *reader) next(done, all, at int) {
 		r.progress(done, all)
 	}
 	source := float64(r.set.Bytes())
-	weight := float64(treeWeight*r.set.Held() + typeWeight*r.eval.Made())
+	trees, types := float64(treeWeight*r.set.Held()), float64(r.eval.Weight())
 	again := usual.parsed * (1 + float64(done)/float64(all)) / 2
-	if weight > usual.held*source && float64(r.set.Parsed()) < again*source {
+	switch {
+	case trees+types > usual.held*source && float64(r.set.Parsed()) < again*source:
 		r.letGo()
+		r.evaluated = done
+	case types > usual.types*source && (done-r.evaluated)*usual.often >= all:
+		r.eval = r.eval.Fresh(r.set)
+		r.evaluated = done
 	}
 }
 
@@ -629,14 +635,20 @@ func (r *reader) arrange() {
 	for i, ways := range r.ways {
 		l.Components[i].Export = reachedBy(ways)
 	}
-	if slices.IsSortedFunc(r.segments, bySegment) {
+	order := make([]int, len(r.segments))
+	for i := range order {
+		order[i] = i
+	}
+	byPlace := func(i, j int) int { return r.segments[i].at - r.segments[j].at }
+	if slices.IsSortedFunc(order, byPlace) {
 		return
 	}
-	l.Components = arranged(l.Components, r.segments, func(s segment) int { return s.components })
-	l.Exports = arranged(l.Exports, r.segments, func(s segment) int { return s.exports })
-	l.Unread = arranged(l.Unread, r.segments, func(s segment) int { return s.unread })
-	r.conflicts = arranged(r.conflicts, r.segments, func(s segment) int { return s.conflicts })
-	r.found = arranged(r.found, r.segments, func(s segment) int { return s.found })
+	slices.SortFunc(order, byPlace)
+	l.Components = arranged(l.Components, r.segments, order, func(s segment) int { return s.components })
+	l.Exports = arranged(l.Exports, r.segments, order, func(s segment) int { return s.exports })
+	l.Unread = arranged(l.Unread, r.segments, order, func(s segment) int { return s.unread })
+	r.conflicts = arranged(r.conflicts, r.segments, order, func(s segment) int { return s.conflicts })
+	r.found = arranged(r.found, r.segments, order, func(s segment) int { return s.found })
 }
 
 // reachedBy gives the ways to a component in the order of the names. It is known by
@@ -657,19 +669,15 @@ func reachedBy(ways []way) contract.Export {
 	return c.Export
 }
 
-func bySegment(a, b segment) int { return a.at - b.at }
-
-func arranged[T any](list []T, segments []segment, start func(segment) int) []T {
-	ends := map[int]int{} // of segments, by at
-	for i, s := range segments {
-		ends[s.at] = len(list)
-		if i+1 < len(segments) {
-			ends[s.at] = start(segments[i+1])
-		}
-	}
+// arranged brings a list, of which each segment has a part, into an order of segments.
+func arranged[T any](list []T, segments []segment, order []int, start func(segment) int) []T {
 	out := append(make([]T, 0, len(list)), list[:start(segments[0])]...)
-	for _, s := range slices.SortedStableFunc(slices.Values(segments), bySegment) {
-		out = append(out, list[start(s):ends[s.at]]...)
+	for _, i := range order {
+		end := len(list)
+		if i+1 < len(segments) {
+			end = start(segments[i+1])
+		}
+		out = append(out, list[start(segments[i]):end]...)
 	}
 	return out
 }

@@ -6,6 +6,7 @@ package types
 
 import (
 	"regexp"
+	"slices"
 )
 
 // Answer is yes, no, or unknown: unknown only where a name is not resolved or
@@ -292,8 +293,9 @@ func (r *relation) byDiscriminant(from *Object, to *Union) Verdict {
 		var next []*Object
 		for _, c := range combos {
 			for _, m := range members {
-				fields := append([]Field(nil), c.Fields...)
-				fields[i].Type = m
+				fields, one := slices.Clone(c.Fields), *f
+				one.Type = m
+				fields[i] = &one
 				next = append(next, &Object{fields, c.Indexes})
 			}
 		}
@@ -333,9 +335,9 @@ func discriminates(name string, to *Union) bool {
 }
 
 func (o *Object) field(name string) *Field {
-	for i := range o.Fields {
-		if o.Fields[i].Name == name {
-			return &o.Fields[i]
+	for _, f := range o.Fields {
+		if f.Name == name {
+			return f
 		}
 	}
 	return nil
@@ -353,7 +355,8 @@ func (r *relation) fromIntersection(from *Intersection, to Type) Verdict {
 					old.Type = NewIntersection(old.Type, f.Type)
 					old.Optional = old.Optional && f.Optional
 				} else {
-					merged.Fields = append(merged.Fields, f)
+					own := *f
+					merged.Fields = append(merged.Fields, &own)
 				}
 			}
 			merged.Indexes = append(merged.Indexes, o.Indexes...)

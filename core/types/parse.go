@@ -431,7 +431,7 @@ func (p *parser) object() Type {
 			index.Value = p.typ()
 			o.Indexes = append(o.Indexes, index)
 		} else {
-			f := Field{Readonly: ro}
+			f := &Field{Readonly: ro}
 			switch p.kind {
 			case 'w', 'n':
 				f.Name = p.tok

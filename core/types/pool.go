@@ -8,12 +8,13 @@ import "hash/maphash"
 // same types over and over. It is not for use by several goroutines at once.
 // Source of the method: hash consing (Ershov, 1958).
 type Pool struct {
-	seed maphash.Seed
-	all  map[uint64]Type // by the hash of what it is made of; taken places are walked past
+	seed   maphash.Seed
+	all    map[uint64]Type // by the hash of what it is made of; taken places are walked past
+	fields map[uint64]*Field
 }
 
 // NewPool makes an empty pool.
-func NewPool() *Pool { return &Pool{maphash.MakeSeed(), map[uint64]Type{}} }
+func NewPool() *Pool { return &Pool{maphash.MakeSeed(), map[uint64]Type{}, map[uint64]*Field{}} }
 
 // boxed are the words of the language, each made a Type once.
 var boxed = func() map[Basic]Type {
@@ -24,8 +25,23 @@ var boxed = func() map[Basic]Type {
 	return all
 }()
 
+// Field gives the field of the pool that is f. Its type must come from the pool.
+func (p *Pool) Field(f Field) *Field {
+	for key := maphash.Comparable(p.seed, f); ; key++ {
+		known, ok := p.fields[key]
+		if !ok {
+			made := f
+			p.fields[key] = &made
+			return &made
+		}
+		if *known == f {
+			return known
+		}
+	}
+}
+
 // One gives the type of the pool that is made as t is, which t becomes where
-// there is none yet. What t is made of must come from the pool.
+// there is none yet. The types and fields that t is made of must come from the pool.
 func (p *Pool) One(t Type) Type {
 	if b, ok := t.(Basic); ok {
 		if word, ok := boxed[b]; ok {

@@ -14,7 +14,15 @@ func TestPool(t *testing.T) {
 	}
 	pool := NewPool()
 	var one func(t Type) Type
-	one = func(t Type) Type { return pool.One(mapInner(t, one)) }
+	one = func(t Type) Type {
+		t = mapInner(t, one)
+		if o, ok := t.(*Object); ok {
+			for i, f := range o.Fields {
+				o.Fields[i] = pool.Field(*f)
+			}
+		}
+		return pool.One(t)
+	}
 	seen := map[Type]string{}
 	for _, text := range texts {
 		first, again := one(MustParse(text)), one(MustParse(text))

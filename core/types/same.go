@@ -29,8 +29,8 @@ func same(a, b Type) bool {
 		})
 	case *Object:
 		b, ok := b.(*Object)
-		return ok && slices.EqualFunc(a.Fields, b.Fields, func(x, y Field) bool {
-			return x.Name == y.Name && x.Optional == y.Optional && x.Readonly == y.Readonly && same(x.Type, y.Type)
+		return ok && slices.EqualFunc(a.Fields, b.Fields, func(x, y *Field) bool {
+			return x == y || x.Name == y.Name && x.Optional == y.Optional && x.Readonly == y.Readonly && same(x.Type, y.Type)
 		}) && slices.EqualFunc(a.Indexes, b.Indexes, func(x, y Index) bool {
 			return x.Readonly == y.Readonly && same(x.Key, y.Key) && same(x.Value, y.Value)
 		})

@@ -279,7 +279,7 @@ func memberKind(t Type) Basic {
 }
 
 // field relates one field of the target to what the source has under its name.
-func (r *relation) field(from Type, source *Object, want Field) Verdict {
+func (r *relation) field(from Type, source *Object, want *Field) Verdict {
 	to := want.Type
 	if want.Optional {
 		to = NewUnion(to, Undefined)

@@ -88,7 +88,7 @@ type Elem struct {
 
 // Object is a record of fields, with index signatures.
 type Object struct {
-	Fields  []Field
+	Fields  []*Field // not to be written to: objects share them
 	Indexes []Index
 }
 
@@ -350,8 +350,9 @@ func mapInner(t Type, f func(Type) Type) Type {
 	case *Object:
 		o := &Object{}
 		for _, field := range t.Fields {
-			field.Type = f(field.Type)
-			o.Fields = append(o.Fields, field)
+			made := *field
+			made.Type = f(field.Type)
+			o.Fields = append(o.Fields, &made)
 		}
 		for _, index := range t.Indexes {
 			index.Key, index.Value = f(index.Key), f(index.Value)

@@ -226,7 +226,7 @@ func generate(rng *rand.Rand, depth int) Type {
 		some(func(int) {
 			if n := name(); !seen[n] {
 				seen[n] = true
-				o.Fields = append(o.Fields, Field{n, inner(), rng.IntN(2) == 0, rng.IntN(2) == 0})
+				o.Fields = append(o.Fields, &Field{n, inner(), rng.IntN(2) == 0, rng.IntN(2) == 0})
 			}
 		})
 		if rng.IntN(3) == 0 {

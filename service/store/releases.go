@@ -106,8 +106,7 @@ func addContracts(ctx context.Context, tx pgx.Tx, reading int64, l *contract.Lis
 		if err != nil {
 			return err
 		}
-		bare := c.Canonical()
-		bare.SetPositions(nil)
+		bare := c.Canonical() // its written form has no positions
 		bare.Hashes()
 		body, err := bare.JSON()
 		if err != nil {
