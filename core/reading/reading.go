@@ -582,7 +582,7 @@ type room struct {
 // usual is the room that a reading has. Trees and types that are let go of are made
 // again where they are needed again. What this room comes to in all, with the texts and
 // the contracts, stands in docs/reading.md.
-var usual = room{held: 2.5, types: 3, often: 20, parsed: 6}
+var usual = room{held: 2.5, types: 3, often: 50, parsed: 6}
 
 // treeWeight is what the tree of one byte of source holds on average, in bytes.
 const treeWeight = 6
