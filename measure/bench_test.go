@@ -1,12 +1,14 @@
 package main
 
 import (
+	"fmt"
 	"io/fs"
 	"os"
 	"path/filepath"
 	"runtime"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/evanw/esbuild/pkg/api"
 
@@ -64,55 +66,71 @@ func samples(b *testing.B) []sample {
 
 // BenchmarkLibrary holds our parsing, and our reading of whole contracts,
 // against a general-purpose transpiler's transform of the same files, all on one
-// core. Packages around the library are not used, as the transpiler uses none.
+// core. Packages around the library are not used, as the transpiler uses none. The
+// three take turns, and the fastest turn of each counts: what else the machine does
+// comes and goes, and holds up all alike.
 func BenchmarkLibrary(b *testing.B) {
 	defer runtime.GOMAXPROCS(runtime.GOMAXPROCS(1))
 	for _, s := range samples(b) {
-		b.Run(s.name+"/parse", func(b *testing.B) {
-			b.SetBytes(s.bytes)
-			b.ReportAllocs()
+		works := []struct {
+			name string
+			do   func() error
+		}{{"parse", s.parse}, {"read", func() error { return s.read(nil) }}, {"transpiler", s.transpile}}
+		b.Run(s.name, func(b *testing.B) {
+			fastest := map[string]time.Duration{}
 			for b.Loop() {
-				for name, text := range s.files {
-					syntax.Parse(name, text)
+				for _, w := range works {
+					runtime.GC() // each begins with what it needs, not with what others left
+					start := time.Now()
+					if err := w.do(); err != nil {
+						b.Fatal(w.name, err)
+					}
+					if took := time.Since(start); fastest[w.name] == 0 || took < fastest[w.name] {
+						fastest[w.name] = took
+					}
 				}
 			}
-		})
-		b.Run(s.name+"/read", func(b *testing.B) {
-			b.SetBytes(s.bytes)
-			b.ReportAllocs()
-			for b.Loop() {
-				if _, err := reading.Read(os.DirFS(s.dir), reading.Options{Name: "sample"}); err != nil {
+			most := peak(func(look func()) {
+				if err := s.read(func(int, int) { look() }); err != nil {
 					b.Fatal(err)
 				}
+			})
+			for name, took := range fastest {
+				b.ReportMetric(float64(took.Nanoseconds()), name+"-ns")
 			}
-		})
-		b.Run(s.name+"/memory", func(b *testing.B) {
-			var most float64
-			for b.Loop() {
-				most = max(most, peak(func(look func()) {
-					if _, err := reading.Read(os.DirFS(s.dir), reading.Options{Name: "sample", Progress: func(int, int) { look() }}); err != nil {
-						b.Fatal(err)
-					}
-				}))
-			}
-			b.ReportMetric(most/float64(s.bytes), "x-source")
-		})
-		b.Run(s.name+"/transpiler", func(b *testing.B) {
-			b.SetBytes(s.bytes)
-			b.ReportAllocs()
-			for b.Loop() {
-				for name := range s.files {
-					text, err := os.ReadFile(name) // as reading does
-					if err != nil {
-						b.Fatal(err)
-					}
-					loader := api.LoaderTS
-					if strings.HasSuffix(name, "x") {
-						loader = api.LoaderTSX
-					}
-					api.Transform(string(text), api.TransformOptions{Loader: loader})
-				}
-			}
+			b.ReportMetric(most/float64(s.bytes), "memory-x-source")
 		})
 	}
+}
+
+// parse parses all files.
+func (s *sample) parse() error {
+	for name, text := range s.files {
+		syntax.Parse(name, text)
+	}
+	return nil
+}
+
+// read reads the library, from the files on disk.
+func (s *sample) read(progress func(done, all int)) error {
+	_, err := reading.Read(os.DirFS(s.dir), reading.Options{Name: "sample", Progress: progress})
+	return err
+}
+
+// transpile transforms all files, from the files on disk as reading does.
+func (s *sample) transpile() error {
+	for name := range s.files {
+		text, err := os.ReadFile(name)
+		if err != nil {
+			return err
+		}
+		loader := api.LoaderTS
+		if strings.HasSuffix(name, "x") {
+			loader = api.LoaderTSX
+		}
+		if made := api.Transform(string(text), api.TransformOptions{Loader: loader}); len(made.Errors) > 0 {
+			return fmt.Errorf("%s: %s", name, made.Errors[0].Text)
+		}
+	}
+	return nil
 }

@@ -8,6 +8,7 @@ import (
 	"slices"
 	"strconv"
 	"sync"
+	"unsafe"
 
 	"steadysocket/core/types"
 )
@@ -18,6 +19,15 @@ import (
 type canonical struct {
 	bytes.Buffer
 	face bool // without words: two contracts that differ in words only have one face
+	// shared are members as they were written before, of contracts that do not change
+	// meanwhile; nil where nothing is kept.
+	shared map[memberFace]string
+}
+
+// memberFace is a member that several contracts may list, with or without its words.
+type memberFace struct {
+	member unsafe.Pointer
+	face   bool
 }
 
 // writers are used again: their buffers have grown to the size of contracts.
@@ -201,7 +211,18 @@ func (w *canonical) byName(v reflect.Value) said {
 		item := reflect.Indirect(v.Index(i))
 		writeText(&w.Buffer, item.Field(at).String())
 		w.WriteByte(':')
+		if w.shared == nil || v.Index(i).Kind() != reflect.Pointer {
+			w.structure(item, true)
+			continue
+		}
+		key := memberFace{v.Index(i).UnsafePointer(), w.face}
+		if written, ok := w.shared[key]; ok {
+			w.WriteString(written)
+			continue
+		}
+		start := w.Len()
 		w.structure(item, true)
+		w.shared[key] = string(w.Bytes()[start:])
 	}
 	w.WriteByte('}')
 	return more

@@ -6,8 +6,11 @@ import (
 	"crypto/sha256"
 	"encoding/hex"
 	"reflect"
+	"runtime"
 	"slices"
 	"sort"
+	"sync"
+	"sync/atomic"
 )
 
 // Canonical gives c in its one normal order: members by name, sets sorted.
@@ -48,10 +51,30 @@ func sortedBy[T any](list []T, key func(T) string) []T {
 // one interface hash differ in nothing that an app can rely on; the hash of the
 // inside stands apart.
 func (c *Contract) Hashes() {
-	sorted := c.Canonical()
-	sorted.Axes = slices.Sorted(slices.Values(c.Axes))
 	w := writers.Get().(*canonical)
 	defer writers.Put(w)
+	c.hashes(w)
+}
+
+// HashAll fills the hashes of a list of contracts, several at a time. Members that
+// contracts share are written once.
+func HashAll(list []Contract) {
+	var next atomic.Int64
+	var wg sync.WaitGroup
+	for range min(runtime.GOMAXPROCS(0), len(list)) {
+		wg.Go(func() {
+			w := &canonical{shared: map[memberFace]string{}}
+			for i := next.Add(1) - 1; i < int64(len(list)); i = next.Add(1) - 1 {
+				list[i].hashes(w)
+			}
+		})
+	}
+	wg.Wait()
+}
+
+func (c *Contract) hashes(w *canonical) {
+	sorted := c.Canonical()
+	sorted.Axes = slices.Sorted(slices.Values(c.Axes))
 	w.face = false
 	hash := func(v any) string {
 		w.Reset()

@@ -114,6 +114,8 @@ type Set struct {
 	globals   map[string][]Declared // what holds everywhere
 	texts     *texts                // of files that were parsed
 	held      int                   // bytes of the files whose trees are held
+	idle      map[string]bool       // files that were surveyed and not asked for yet, whose trees are held
+	resting   int                   // bytes of those
 	used      map[string]int        // when each file was used last, counted in uses
 	uses      int
 	spreading []string            // files that declare something for others, in the order of loading
@@ -150,21 +152,28 @@ func (s *Set) Beside(known map[string]*Module) *Set {
 }
 
 // Fresh gives a set of the same source that holds few trees: those of files that
-// declare something for others, and of those used last as many as were made of
-// that many bytes. What was found out about files is kept, their texts too: a tree
-// that is needed again is parsed again.
+// declare something for others, those that were surveyed and not asked for yet, and of
+// those used last as many as were made of that many bytes. What was found out about
+// files is kept, their texts too: a tree that is needed again is parsed again.
 func (s *Set) Fresh(bytes int) *Set {
 	fresh := &Set{FS: s.FS, Dir: s.Dir, Manifest: s.Manifest, Installed: s.Installed, FromSource: s.FromSource, Known: s.Known, aliases: s.aliases,
 		modules: map[string]*Module{}, missing: s.missing, folders: s.folders, resolved: s.resolved, packages: s.packages, siblings: s.siblings,
 		ambient: map[string]*Module{}, additions: map[string][]*Module{}, globals: map[string][]Declared{}, texts: s.texts, surfaces: s.surfaces,
-		used: map[string]int{}}
+		used: map[string]int{}, uses: s.uses}
 	for _, name := range s.spreading {
 		fresh.load(name)
 	}
+	for name := range s.idle {
+		if fresh.modules[name] == nil {
+			fresh.hold(s.modules[name])
+			fresh.rest(s.modules[name])
+		}
+	}
 	last := slices.SortedFunc(maps.Keys(s.used), func(a, b string) int { return s.used[b] - s.used[a] })
 	for _, name := range last {
-		if m := s.modules[name]; m != nil && fresh.modules[name] == nil && fresh.held+len(m.Source) <= bytes {
+		if m := s.modules[name]; m != nil && fresh.modules[name] == nil && fresh.held-fresh.resting+len(m.Source) <= bytes {
 			fresh.hold(m)
+			fresh.used[name] = s.used[name]
 		}
 	}
 	return fresh
@@ -205,8 +214,9 @@ func (s *Set) Bytes() int {
 	return s.texts.bytes
 }
 
-// Held is how many bytes of source the trees that are held were made of.
-func (s *Set) Held() int { return s.held }
+// Held is how many bytes of source the trees that are held were made of; idle, of
+// them, those that were surveyed and not asked for yet.
+func (s *Set) Held() (held, idle int) { return s.held, s.resting }
 
 // Parsed is how many bytes of source were parsed so far, those of files that were
 // parsed again counted again.
@@ -229,6 +239,7 @@ func (s *Set) Survey(files []string, visit func(m *Module) (keep bool)) {
 			s.surfaces[m.Path] = surfaceOf(m)
 			if visit(m) || m.Spreads {
 				s.hold(m)
+				s.rest(m)
 			}
 			for _, from := range m.Froms {
 				file, ok := s.Resolve(m.Path, from)
@@ -259,6 +270,15 @@ func (s *Set) hold(m *Module) {
 	}
 	s.modules[m.Path] = m
 	s.held += len(m.Source)
+}
+
+// rest notes that a module that is held was not asked for yet.
+func (s *Set) rest(m *Module) {
+	if s.idle == nil {
+		s.idle = map[string]bool{}
+	}
+	s.idle[m.Path] = true
+	s.resting += len(m.Source)
 }
 
 // distinct gives a list without doubles, in its order.
@@ -400,9 +420,14 @@ func (s *Set) Loaded(file string) *Module { return s.load(file) }
 // load gives the module of a file, which is parsed where that has not happened
 // yet; nil where it cannot be read.
 func (s *Set) load(file string) *Module {
+	m := s.modules[file]
+	if s.idle[file] {
+		delete(s.idle, file)
+		s.resting -= len(m.Source)
+	}
 	s.uses++
 	s.used[file] = s.uses
-	if m := s.modules[file]; m != nil || s.missing[file] != nil {
+	if m != nil || s.missing[file] != nil {
 		return m
 	}
 	s.Load([]string{file})

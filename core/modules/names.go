@@ -473,7 +473,7 @@ func (s *Set) Imported(m *Module, from, name string) (Symbol, bool) {
 
 func (s *Set) imported(m *Module, from, name string, w way) (Symbol, bool) {
 	if file, ok := s.Resolve(m.Path, from); ok && s.Installed && s.Known[from] == nil && s.surfaces[file] != nil {
-		file, name, _ = s.past(file, name)
+		file, name, _ = s.Past(file, name)
 		if target := s.load(file); target != nil && name != "*" && name != "=" {
 			return s.export(target, name, w.on())
 		}
@@ -528,20 +528,35 @@ func (s *Set) reached(at, from string) *Module {
 	return s.ambient[from]
 }
 
-// GivenBy is the file that declares an exported name of a file, behind those that only
-// pass it on; "" where only trees can tell.
-func (s *Set) GivenBy(file, name string) string {
-	file, _, declares := s.past(file, name)
-	if !declares {
-		return ""
+// Past follows an exported name of a file through files that only pass it on, to the
+// first one that may do more. The files on the way are not parsed. declares says that
+// the name is declared there; else only trees can tell more.
+func (s *Set) Past(file, name string) (at, as string, declares bool) {
+	for range maxHops {
+		known := s.surface(file)
+		if known == nil || len(s.additions[file]) > 0 {
+			break
+		}
+		g, ok := known.find(name)
+		if !ok && name != "default" {
+			g = given{from: s.passing(file, name, known.stars), as: name}
+		}
+		if g.from == "" {
+			return file, name, ok
+		}
+		to, found := s.Resolve(file, g.from)
+		if !found || s.Known[g.from] != nil || g.as == "*" || g.as == "=" {
+			break
+		}
+		file, name = to, g.as
 	}
-	return file
+	return file, name, false
 }
 
 // Given finds what an exported name of a file stands for, through barrels, which
 // are not parsed where they only pass it on.
 func (s *Set) Given(file, name string) (Symbol, bool) {
-	file, name, _ = s.past(file, name)
+	file, name, _ = s.Past(file, name)
 	m := s.load(file)
 	if m == nil {
 		return Symbol{}, false
@@ -676,31 +691,6 @@ func (s *surface) find(name string) (given, bool) {
 		return given{}, false
 	}
 	return s.names[i], true
-}
-
-// past follows a name through files that only pass it on, to the first one that
-// may do more. The files on the way are not parsed. declares says that the name is
-// declared there.
-func (s *Set) past(file, name string) (at, as string, declares bool) {
-	for range maxHops {
-		known := s.surface(file)
-		if known == nil || len(s.additions[file]) > 0 {
-			break
-		}
-		g, ok := known.find(name)
-		if !ok && name != "default" {
-			g = given{from: s.passing(file, name, known.stars), as: name}
-		}
-		if g.from == "" {
-			return file, name, ok
-		}
-		to, found := s.Resolve(file, g.from)
-		if !found || s.Known[g.from] != nil || g.as == "*" || g.as == "=" {
-			break
-		}
-		file, name = to, g.as
-	}
-	return file, name, false
 }
 
 // passing finds the module whose names a file passes on and that gives a name out;

@@ -5,18 +5,16 @@
 package reading
 
 import (
+	"cmp"
 	"errors"
 	"fmt"
 	"io/fs"
 	"iter"
 	"maps"
 	"path"
-	"runtime"
 	"slices"
 	"sort"
 	"strings"
-	"sync"
-	"sync/atomic"
 
 	"steadysocket/core/contract"
 	"steadysocket/core/evaluate"
@@ -356,7 +354,7 @@ func (r *reader) entries() (iter.Seq[entry], error) {
 	return func(yield func(entry) bool) {
 		for i, g := range list {
 			r.next(i, len(list), g.at)
-			sym, ok := r.set.Given(g.start.File, g.name)
+			sym, ok := r.set.Given(g.by, g.as)
 			if !ok {
 				r.unread(r.exported(r.set.Loaded(g.start.File), g.name), "", "the exported name %s is declared nowhere", g.name)
 				continue
@@ -372,7 +370,9 @@ func (r *reader) entries() (iter.Seq[entry], error) {
 type given struct {
 	start *start
 	name  string
-	at    int // among all, by modules and names
+	by    string // the file that is followed to it, past those that only pass it on
+	as    string // its name there
+	at    int    // among all, by modules and names
 }
 
 // given lists all names that the modules of the package give out, those that one file
@@ -397,21 +397,21 @@ func (r *reader) given(starts []start) []given {
 		}
 		for _, name := range names {
 			at := len(list)
-			if by := r.set.GivenBy(s.File, name); by != "" {
+			by, as, declares := r.set.Past(s.File, name)
+			among = append(among, at)
+			if declares {
 				if _, known := first[by]; !known {
 					first[by] = at
 				}
-				among = append(among, first[by])
-			} else {
-				among = append(among, at)
+				among[at] = first[by]
 			}
-			list = append(list, given{s, name, at})
+			list = append(list, given{s, name, by, as, at})
 		}
 		if i >= len(starts) {
 			break
 		}
 	}
-	slices.SortStableFunc(list, func(a, b given) int { return among[a.at] - among[b.at] })
+	slices.SortFunc(list, func(a, b given) int { return cmp.Or(among[a.at]-among[b.at], a.at-b.at) })
 	return list
 }
 
@@ -467,24 +467,10 @@ func (r *reader) finish(o Options) {
 		}
 		r.sidecar(c)
 	}
-	hash(l.Components)
+	contract.HashAll(l.Components)
 	types.Forget() // the next library has others
 	sort.SliceStable(l.Unread, func(i, j int) bool { return l.Unread[i].At.Less(*l.Unread[j].At) })
 	l.Source.Digest = r.digest(files)
-}
-
-// hash fills in the hashes of contracts, on all cores.
-func hash(list []contract.Contract) {
-	var next atomic.Int64
-	var wg sync.WaitGroup
-	for range min(runtime.GOMAXPROCS(0), len(list)) {
-		wg.Go(func() {
-			for i := next.Add(1) - 1; i < int64(len(list)); i = next.Add(1) - 1 {
-				list[i].Hashes()
-			}
-		})
-	}
-	wg.Wait()
 }
 
 // ownFile is one file of the package.
@@ -573,16 +559,17 @@ func (r *reader) files() []ownFile {
 
 // room says how much of what is made while reading may be held at a time.
 type room struct {
-	held   float64 // weight of trees and evaluated types, in times the bytes of the source
-	types  float64 // weight of evaluated types where trees may not be parsed again
-	often  int     // how often evaluated types alone are let go of
-	parsed float64 // bytes that are parsed, in times those of the source, when all is read
+	surveyed float64 // weight of trees that were not asked for yet, in times the bytes of the source
+	held     float64 // weight of the others and of evaluated types
+	types    float64 // weight of evaluated types where trees may not be parsed again
+	often    int     // how often evaluated types alone are let go of
+	parsed   float64 // bytes that are parsed, in times those of the source, when all is read
 }
 
 // usual is the room that a reading has. Trees and types that are let go of are made
 // again where they are needed again. What this room comes to in all, with the texts and
 // the contracts, stands in docs/reading.md.
-var usual = room{held: 2.5, types: 3, often: 50, parsed: 6}
+var usual = room{surveyed: 2, held: 2.5, types: 3, often: 50, parsed: 6}
 
 // treeWeight is what the tree of one byte of source holds on average, in bytes.
 const treeWeight = 6
@@ -608,7 +595,8 @@ func (r *reader) next(done, all, at int) {
 		r.progress(done, all)
 	}
 	source := float64(r.set.Bytes())
-	trees, types := float64(treeWeight*r.set.Held()), float64(r.eval.Weight())
+	held, idle := r.set.Held()
+	trees, types := float64(treeWeight*(held-idle)), float64(r.eval.Weight())
 	again := usual.parsed * (1 + float64(done)/float64(all)) / 2
 	switch {
 	case trees+types > usual.held*source && float64(r.set.Parsed()) < again*source:
@@ -683,13 +671,15 @@ func arranged[T any](list []T, segments []segment, order []int, start func(segme
 }
 
 // surveyor gives what visits the modules of a survey: it notes each and says whether
-// its tree may stay until names are read, by what was looked at before it.
+// its tree may stay until names are read, by what was looked at before it. That of a
+// file that declares nothing is not needed again.
 func (r *reader) surveyor() func(m *modules.Module) (keep bool) {
 	looked := 0
 	return func(m *modules.Module) bool {
 		r.note(m)
 		looked += len(m.Source)
-		return 2*treeWeight*float64(r.set.Held()+len(m.Source)) < usual.held*float64(looked)
+		held, _ := r.set.Held()
+		return len(m.Decls) > 0 && treeWeight*float64(held+len(m.Source)) < usual.surveyed*float64(looked)
 	}
 }
 
