@@ -43,6 +43,20 @@ func ReadDocument(name string, data []byte, key string, version int, v any) erro
 	return nil
 }
 
+// WriteDocument writes v, a pointer to a struct, as the YAML that ReadDocument reads.
+// Schema names the JSON Schema for editors; "" for none.
+func WriteDocument(key string, version int, schema string, v any) ([]byte, error) {
+	tree := &node{kind: mapNode}
+	if schema != "" {
+		tree.set("$schema", text(schema))
+	}
+	tree.set(key, number(strconv.Itoa(version)))
+	if inner := encode(reflect.ValueOf(v).Elem(), fileForm); inner != nil {
+		tree.fields = append(tree.fields, inner.fields...)
+	}
+	return writeYAML(tree)
+}
+
 // DocumentSchema is the JSON Schema of what ReadDocument accepts for v.
 func DocumentSchema(title, key string, version int, v any) ([]byte, error) {
 	s := &schemas{form: fileForm, defs: map[string]any{}}

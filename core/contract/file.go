@@ -82,8 +82,17 @@ func ParseFile(name string, data []byte) (*Contract, error) {
 }
 
 // YAML writes c as a contract file.
-func (c *Contract) YAML() ([]byte, error) {
+func (c *Contract) YAML() ([]byte, error) { return writeYAML(c.fileTree()) }
+
+// YAMLWithSchema writes c as a contract file that names the JSON Schema which
+// editors complete it by.
+func (c *Contract) YAMLWithSchema(schema string) ([]byte, error) {
 	tree := c.fileTree()
+	tree.fields = append([]entry{{key: "$schema", value: text(schema)}}, tree.fields...)
+	return writeYAML(tree)
+}
+
+func writeYAML(tree *node) ([]byte, error) {
 	var buf bytes.Buffer
 	enc := yaml.NewEncoder(&buf)
 	enc.SetIndent(2)

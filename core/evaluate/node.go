@@ -289,7 +289,7 @@ func (e *Evaluator) signature(typeParams []*syntax.TypeParam, params []*syntax.P
 
 func (e *Evaluator) parameters(params []*syntax.Param, s *Scope) (out []parameter) {
 	for i, p := range params {
-		made := parameter{name: fmt.Sprintf("arg%d", i+1), optional: p.Optional || p.Default != nil, rest: p.Rest}
+		made := parameter{name: Unnamed(i), optional: p.Optional || p.Default != nil, rest: p.Rest}
 		if id, ok := p.Name.(*syntax.Ident); ok {
 			if id.Name == "this" {
 				continue
@@ -500,3 +500,7 @@ func (e *Evaluator) typeIn(sym modules.Symbol, rest []string, args []Type, s *Sc
 	}
 	return e.symbol(sym, args, s, at)
 }
+
+// Unnamed is what a parameter is called that has no name because it is taken apart, by
+// where it stands, from 0.
+func Unnamed(i int) string { return fmt.Sprintf("arg%d", i+1) }

@@ -497,6 +497,11 @@ func functionOf(t types.Type) (found *types.Func, loose bool) {
 }
 
 func payloadOf(fn *types.Func) *contract.Payload {
+	if len(fn.Params) == 1 && fn.Params[0].Name == evaluate.Unnamed(0) {
+		if o, ok := fn.Params[0].Type.(*types.Object); ok {
+			return namedOf(o) // it is taken apart: the names are what counts
+		}
+	}
 	p := &contract.Payload{Positional: true}
 	for _, param := range fn.Params {
 		p.Fields = append(p.Fields, contract.Field{Name: param.Name, Type: contract.TypeOf(param.Type), Optional: param.Optional || param.Rest})
@@ -508,7 +513,7 @@ func payloadOf(fn *types.Func) *contract.Payload {
 // its parameters.
 func givesOf(fn *types.Func) *contract.Payload {
 	if len(fn.Params) == 1 {
-		if o, ok := fn.Params[0].Type.(*types.Object); ok {
+		if o, ok := fn.Params[0].Type.(*types.Object); ok && len(o.Indexes) == 0 {
 			return namedOf(o)
 		}
 	}

@@ -401,6 +401,33 @@ func Substitute(t Type, by map[string]Type) Type {
 	return mapInner(t, func(t Type) Type { return Substitute(t, by) })
 }
 
+// Rename replaces each name in t, innermost first, by what rename gives for it and its
+// arguments. Type parameters of functions keep their names.
+func Rename(t Type, rename func(n *Named, args []Type) Type) Type {
+	switch t := t.(type) {
+	case *Named:
+		args := make([]Type, len(t.Args))
+		for i, a := range t.Args {
+			args[i] = Rename(a, rename)
+		}
+		return rename(t, args)
+	case *Func:
+		if len(t.TypeParams) > 0 {
+			outer, own := rename, map[string]bool{}
+			for _, tp := range t.TypeParams {
+				own[tp.Name] = true
+			}
+			rename = func(n *Named, args []Type) Type {
+				if own[n.Name] && n.From == "" {
+					return &Named{n.Name, "", args}
+				}
+				return outer(n, args)
+			}
+		}
+	}
+	return mapInner(t, func(t Type) Type { return Rename(t, rename) })
+}
+
 // VisitNames calls visit for every name in t.
 func VisitNames(t Type, visit func(*Named)) {
 	if n, ok := t.(*Named); ok {

@@ -1,0 +1,520 @@
+// This file writes React components.
+
+package design
+
+import (
+	"slices"
+	"strings"
+
+	"steadysocket/core/contract"
+	"steadysocket/core/names"
+	"steadysocket/core/types"
+)
+
+// reactNames are how a React component spells the members of a contract.
+type reactNames struct{ c *contract.Contract }
+
+func (n reactNames) prop(p *contract.Prop) string {
+	if n.c.Framework == "react" {
+		return p.Spelled.Or(p.Name)
+	}
+	return p.Name
+}
+
+func (n reactNames) slot(s *contract.Slot) string {
+	if n.c.Framework == "react" && s.Spelled.Name != "" {
+		return s.Spelled.Name
+	}
+	return reactSlotName(s)
+}
+
+func (n reactNames) event(e *contract.Event) string {
+	if n.c.Framework == "react" && e.Spelled.Name != "" {
+		return e.Spelled.Name
+	}
+	return "on" + names.UpperFirst(e.Name)
+}
+
+// member is one member of the props type.
+type member struct {
+	name, local, of, description string
+	optional                     bool
+	deprecated                   *contract.Deprecated
+	fallback                     string // written as JavaScript, "" for none
+}
+
+// line writes it in a type.
+func (m member) lines(indent string) []string {
+	mark := ""
+	if m.optional {
+		mark = "?"
+	}
+	return append(doc(indent, m.description, m.deprecated), indent+key(m.name)+mark+": "+m.of+";")
+}
+
+// binding writes it where props are taken apart.
+func (m member) binding() string {
+	out := key(m.name)
+	if m.local != m.name {
+		out += ": " + m.local
+	}
+	if m.fallback != "" {
+		out += " = " + m.fallback
+	}
+	return out
+}
+
+// defaultOf writes a default value, "" where there is none that source can hold.
+func defaultOf(p *contract.Prop) string {
+	if p.Default.Kind != contract.DefaultValue || p.Required == contract.Yes {
+		return ""
+	}
+	return script(p.Default.Value, '\'')
+}
+
+// reactMembers lists the props of a React component in the order of the contract.
+func reactMembers(c *contract.Contract, t *typescript) (list []member) {
+	n := reactNames{c}
+	for _, p := range c.Props {
+		name := n.prop(p)
+		list = append(list, member{name, local(name), t.of(p.Type), p.Description, p.Required != contract.Yes, p.Deprecated, defaultOf(p)})
+	}
+	for _, s := range c.Slots {
+		name := n.slot(s)
+		of := ""
+		switch s.Form {
+		case contract.FormFunction:
+			t.need("react", "ReactNode")
+			of = t.signature(s.Gives) + " => ReactNode"
+		case contract.FormElement:
+			t.need("react", "ReactElement")
+			of = "ReactElement"
+		case contract.FormComponent:
+			t.need("react", "ComponentType")
+			of = "ComponentType<" + componentProps(s, t) + ">"
+		default:
+			t.need("react", "ReactNode")
+			of = "ReactNode"
+		}
+		list = append(list, member{name, slotLocal(c, s), of, s.Description, s.Required != contract.Yes, s.Deprecated, ""})
+	}
+	for _, e := range c.Events {
+		name := n.event(e)
+		returns := "void"
+		if e.Returns.Known() {
+			returns = t.of(e.Returns)
+		}
+		list = append(list, member{name, local(name), t.signature(e.Payload) + " => " + returns, e.Description, e.Required != contract.Yes, e.Deprecated, ""})
+	}
+	return list
+}
+
+// componentProps is what a component that fills a slot must take.
+func componentProps(s *contract.Slot, t *typescript) string {
+	p := accepted(s)
+	if len(p.Fields) == 0 {
+		return "object"
+	}
+	return fieldList(p, t)
+}
+
+// accepted is what a component must take that fills a slot: as its type says, else what
+// the slot gives.
+func accepted(s *contract.Slot) *contract.Payload {
+	if s.Type.Known() {
+		if n, ok := types.Without(s.Type.T, types.Undefined, types.Null).(*types.Named); ok && len(n.Args) == 1 {
+			if o, ok := n.Args[0].(*types.Object); ok {
+				p := &contract.Payload{}
+				for _, f := range o.Fields {
+					p.Fields = append(p.Fields, contract.Field{Name: f.Name, Type: contract.Type{T: f.Type}, Optional: f.Optional})
+				}
+				return p
+			}
+		}
+	}
+	if s.Gives != nil {
+		return s.Gives
+	}
+	return &contract.Payload{}
+}
+
+func reactSkeleton(c *contract.Contract) ([]Source, error) {
+	if c.Kind == contract.KindLogic {
+		return reactLogic(c)
+	}
+	t, n := newTypescript("react", c), reactNames{c}
+	members := reactMembers(c, t)
+	name := c.Component
+	if i := strings.LastIndexByte(name, '.'); i >= 0 {
+		name = name[i+1:]
+	}
+	nativeOf, forwards := passes(c)
+	handle := ""
+	if c.Handle != nil && len(c.Handle.Members) > 0 {
+		t.need("react", "Ref")
+		handle = name + "Handle"
+	}
+	var out, body text
+	parameters := typeParameters(c, t)
+	arguments := typeArguments(c)
+
+	// The type of the props.
+	head := "export interface " + name + "Props" + parameters
+	if forwards {
+		t.need("react", "ComponentPropsWithoutRef")
+		var taken []string
+		for _, m := range members {
+			taken = append(taken, types.Quote(m.name))
+		}
+		native := "ComponentPropsWithoutRef<'" + nativeOf + "'>"
+		if len(taken) > 0 {
+			native = "Omit<" + native + ", " + strings.Join(taken, " | ") + ">"
+		}
+		head += " extends " + native
+	}
+	body.line("%s {", head)
+	for _, m := range members {
+		if !modal(c, m.name) {
+			body.lines(m.lines("  "))
+		}
+	}
+	if handle != "" {
+		body.line("  ref?: Ref<%s>;", handle)
+	}
+	body.line("}")
+	body.line("")
+	propsType := name + "Props" + arguments
+	if len(c.Modes) > 0 {
+		propsType = modesType(c, t, members, name, arguments, &body)
+	}
+	if handle != "" {
+		body.line("/** What a ref reaches. */")
+		body.line("export interface %s {", handle)
+		for _, m := range c.Handle.Members {
+			body.lines(doc("  ", m.Description, m.Deprecated))
+			body.line("  %s: %s;", key(m.Name), t.of(m.Type))
+		}
+		body.line("}")
+		body.line("")
+	}
+
+	// The function.
+	var bindings []string
+	rootName := rootOf(c)
+	for _, m := range members {
+		if c.Root.ChosenBy != "" && m.name == c.Root.ChosenBy {
+			m.local, rootName = "Root", "Root"
+			if m.fallback == "" && m.optional {
+				m.fallback = "'" + rootOf(c) + "'"
+			}
+		}
+		bindings = append(bindings, m.binding())
+	}
+	if handle != "" {
+		bindings = append(bindings, "ref")
+	}
+	if forwards {
+		bindings = append(bindings, "...rest")
+	}
+	body.lines(doc("", c.Summary, c.Deprecated))
+	given := "{ " + strings.Join(bindings, ", ") + " }"
+	if len(bindings) == 0 {
+		given = "_props"
+	}
+	line := "export function " + name + parameters + "(" + given + ": " + propsType + ") {"
+	if len(line) > 120 {
+		line = "export function " + name + parameters + "({\n  " + strings.Join(bindings, ",\n  ") + ",\n}: " + propsType + ") {"
+	}
+	body.line("%s", strings.ReplaceAll(line, "...rest,\n", "...rest\n"))
+	var values []string
+	if handle != "" {
+		values = append(values, "useImperativeHandle")
+		body.line("  useImperativeHandle(ref, () => {")
+		body.line("    throw new Error('nothing of %s is written yet');", handle)
+		body.line("  });")
+	}
+	root := rootElement(c, rootName, func(p *contract.Prop) string {
+		if p.Name == c.Root.ChosenBy {
+			return "Root"
+		}
+		return local(n.prop(p))
+	}, "%s={%s}")
+	if forwards {
+		root.attrs = append(root.attrs, "{...rest}")
+	}
+	for _, s := range c.Slots {
+		root.children = append(root.children, reactPlace(c, s)...)
+	}
+	body.line("  return (")
+	body.lines(indent(indent(root.lines())))
+	body.line("  );")
+	body.line("}")
+	for _, p := range c.Parts {
+		if _, of, dotted := strings.Cut(p.Component, "."); dotted && of == p.Name || p.Component == "" {
+			t.need("react", "ReactNode")
+			body.line("")
+			body.lines(doc("", p.Description, p.Deprecated))
+			body.line("%s.%s = function %s({ children }: { children?: ReactNode }) {", name, p.Name, p.Name)
+			body.line("  return <div>{children}</div>;")
+			body.line("};")
+		}
+	}
+	if strings.Contains(body.String(), "todo('") {
+		body.lines(todoFunction)
+	}
+	if strings.Contains(body.String(), "<Fragment ") {
+		values = append(values, "Fragment")
+	}
+	if len(values) > 0 {
+		out.line("import { %s } from 'react';", strings.Join(values, ", "))
+	}
+	out.lines(t.importLines())
+	if out.Len() > 0 {
+		out.line("")
+	}
+	out.lines(t.declarations())
+	out.WriteString(body.String())
+	return []Source{{name + ".tsx", out.String()}}, nil
+}
+
+// reactPlace writes where a slot appears, with its fallback.
+func reactPlace(c *contract.Contract, s *contract.Slot) []string {
+	name := slotLocal(c, s)
+	optional := s.Required != contract.Yes
+	shown := name
+	switch s.Form {
+	case contract.FormFunction:
+		call := "("
+		if optional && s.Fallback != contract.Yes {
+			call = "?.("
+		}
+		shown = name + call + samplePayload(s.Gives) + ")"
+	case contract.FormComponent:
+		e := element{tag: name}
+		for _, f := range accepted(s).Fields {
+			if identifier(f.Name) && !f.Optional {
+				e.attrs = append(e.attrs, f.Name+"={todo('"+f.Name+"')}")
+			}
+		}
+		shown = strings.Join(e.lines(), " ")
+		if optional && s.Fallback != contract.Yes {
+			shown = name + " && " + shown
+		}
+	}
+	if s.Fallback == contract.Yes {
+		fallback := "<span>" + sentence(s.Name) + "</span>"
+		if s.Form == contract.FormFunction || s.Form == contract.FormComponent {
+			shown = name + " ? " + shown + " : " + fallback
+		} else {
+			shown = name + " ?? " + fallback
+		}
+	}
+	if s.InLoop == contract.Yes {
+		return []string{"{[0].map((index) => (", "  <Fragment key={index}>{" + shown + "}</Fragment>", "))}"}
+	}
+	return []string{"{" + shown + "}"}
+}
+
+// slotLocal is what the content of a slot is called inside: a component begins with a
+// capital, or its tag would be an element of the page.
+func slotLocal(c *contract.Contract, s *contract.Slot) string {
+	name := local(reactNames{c}.slot(s))
+	if s.Form == contract.FormComponent {
+		return names.UpperFirst(name)
+	}
+	return name
+}
+
+// samplePayload writes values that stand for what is handed over.
+func samplePayload(p *contract.Payload) string {
+	var list []string
+	for i, f := range given(p) {
+		value := "todo('" + f.Name + "')"
+		if !p.Positional {
+			value = key(p.Fields[i].Name) + ": " + value
+		}
+		list = append(list, value)
+	}
+	switch {
+	case len(list) == 0:
+		return ""
+	case p.Positional:
+		return strings.Join(list, ", ")
+	}
+	return "{ " + strings.Join(list, ", ") + " }"
+}
+
+// todoFunction stands for values that are not written yet.
+var todoFunction = []string{"", "function todo(what: string): never {", "  throw new Error(what + ' is not written yet');", "}"}
+
+// modal reports whether a member's place is in the modes: it is listed in all of them
+// or chooses among them.
+func modal(c *contract.Contract, spelled string) bool {
+	for _, m := range c.Modes {
+		for name := range m.When {
+			if name == spelled {
+				return true
+			}
+		}
+		if slices.ContainsFunc(m.Members, func(x contract.ModeMember) bool { return x.Name == spelled }) {
+			return true
+		}
+	}
+	return false
+}
+
+// modesType writes the union of a component's modes and gives the type of its props.
+func modesType(c *contract.Contract, t *typescript, members []member, name, arguments string, body *text) string {
+	body.line("/** Which members go together. */")
+	body.line("export type %sModes =", name)
+	for i, mode := range c.Modes {
+		var fields []string
+		for _, m := range members {
+			if v, ok := mode.When[m.name]; ok {
+				var alternatives []string
+				for _, x := range chosen(v) {
+					alternatives = append(alternatives, script(x, '\''))
+				}
+				mark := ""
+				if m.optional {
+					mark = "?"
+				}
+				fields = append(fields, key(m.name)+mark+": "+strings.Join(alternatives, " | "))
+				continue
+			}
+			for _, x := range mode.Members {
+				if x.Name != m.name {
+					continue
+				}
+				of := m.of
+				if x.Type.Known() {
+					of = t.of(x.Type)
+				}
+				switch {
+				case x.Absent:
+					fields = append(fields, key(m.name)+"?: undefined")
+				case x.Required == contract.Yes:
+					fields = append(fields, key(m.name)+": "+of)
+				default:
+					fields = append(fields, key(m.name)+"?: "+of)
+				}
+			}
+		}
+		end := ""
+		if i == len(c.Modes)-1 {
+			end = ";"
+		}
+		body.line("  | { %s }%s", strings.Join(fields, "; "), end)
+	}
+	body.line("")
+	return name + "Props" + arguments + " & " + name + "Modes"
+}
+
+// chosen are the values by which a mode is chosen.
+func chosen(v any) []any {
+	if m, ok := v.(map[string]any); ok {
+		if list, ok := m["one"].([]any); ok {
+			return list
+		}
+	}
+	if list, ok := v.([]any); ok {
+		return list
+	}
+	return []any{v}
+}
+
+func typeParameters(c *contract.Contract, t *typescript) string {
+	if len(c.TypeParameters) == 0 {
+		return ""
+	}
+	var list []string
+	for _, p := range c.TypeParameters {
+		text := p.Name
+		if p.Constraint.Known() {
+			text += " extends " + t.of(p.Constraint)
+		}
+		if p.Default.Known() {
+			text += " = " + t.of(p.Default)
+		}
+		list = append(list, text)
+	}
+	return "<" + strings.Join(list, ", ") + ">"
+}
+
+func typeArguments(c *contract.Contract) string {
+	if len(c.TypeParameters) == 0 {
+		return ""
+	}
+	var list []string
+	for _, p := range c.TypeParameters {
+		list = append(list, p.Name)
+	}
+	return "<" + strings.Join(list, ", ") + ">"
+}
+
+// reactLogic writes a hook.
+func reactLogic(c *contract.Contract) ([]Source, error) {
+	t := newTypescript("react", c)
+	var out, body text
+	members := reactMembers(c, t)
+	parameters := typeParameters(c, t)
+	body.line("export interface %sOptions%s {", names.UpperFirst(strings.TrimPrefix(c.Component, "use")), parameters)
+	for _, m := range members {
+		body.lines(m.lines("  "))
+	}
+	body.line("}")
+	body.line("")
+	result := "void"
+	if c.Result != nil {
+		var list []string
+		for _, f := range c.Result.Fields {
+			if c.Result.Positional {
+				list = append(list, f.Name+": "+t.of(f.Type))
+			} else {
+				list = append(list, key(f.Name)+": "+t.of(f.Type))
+			}
+		}
+		switch {
+		case c.Result.Positional:
+			result = "[" + strings.Join(list, ", ") + "]"
+		case len(list) == 0:
+			result = "object"
+		default:
+			result = "{ " + strings.Join(list, "; ") + " }"
+		}
+	}
+	body.lines(doc("", c.Summary, c.Deprecated))
+	body.line("export function %s%s(_options: %sOptions%s): %s {", c.Component, parameters, names.UpperFirst(strings.TrimPrefix(c.Component, "use")), typeArguments(c), result)
+	body.line("  throw new Error('%s is not written yet');", c.Component)
+	body.line("}")
+	out.lines(t.importLines())
+	if out.Len() > 0 {
+		out.line("")
+	}
+	out.lines(t.declarations())
+	out.WriteString(body.String())
+	return []Source{{c.Component + ".ts", out.String()}}, nil
+}
+
+// ForReact gives a contract as a React component of this interface is read: spelled as
+// React spells it. A contract that is React's own already stays as it is.
+func ForReact(c *contract.Contract) *contract.Contract {
+	if c.Framework == "react" {
+		return c
+	}
+	made, n := copied(c), reactNames{c}
+	made.Framework = "react"
+	for _, p := range made.Props {
+		p.Spelled = contract.SpelledAs(n.prop(p))
+	}
+	for _, s := range made.Slots {
+		s.Spelled = contract.SpelledAs(n.slot(s))
+	}
+	for _, e := range made.Events {
+		e.Spelled = contract.SpelledAs(n.event(e))
+		if !e.Returns.Known() {
+			e.Returns = contract.Type{T: types.Void}
+		}
+	}
+	return made
+}

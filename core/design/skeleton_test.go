@@ -1,0 +1,287 @@
+package design
+
+import (
+	"encoding/json"
+	"fmt"
+	"math/rand/v2"
+	"os"
+	"slices"
+	"strconv"
+	"strings"
+	"testing"
+	"testing/fstest"
+
+	"steadysocket/core/contract"
+	"steadysocket/core/names"
+	"steadysocket/core/reading"
+	"steadysocket/core/types"
+)
+
+// random makes a contract with all that a React source and the file beside it can say.
+// STEADY_SEED asks for others.
+type random struct {
+	*rand.Rand
+	c    *contract.Contract
+	used map[string]bool
+}
+
+func seed(t *testing.T) uint64 {
+	t.Helper()
+	if s := os.Getenv("STEADY_SEED"); s != "" {
+		n, err := strconv.ParseUint(s, 10, 64)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return n
+	}
+	return 7
+}
+
+func (r random) yes(oneIn int) bool { return r.IntN(oneIn) == 0 }
+
+func pick[T any](r random, list []T) T { return list[r.IntN(len(list))] }
+
+// name gives a name that is not used yet.
+func (r random) name(of ...string) string {
+	name := pick(r, of)
+	for n := 2; r.used[name] || r.used[strings.ToLower(name)]; n++ {
+		name = strings.TrimRight(name, "0123456789") + strconv.Itoa(n)
+	}
+	r.used[name], r.used[strings.ToLower(name)] = true, true
+	return name
+}
+
+var valueTypes = []string{"string", "number", "boolean", "'calm' | 'notice' | 'urgent'", "1 | 2 | 3", "string | number", "string[]", "{ from: string; to?: string }",
+	"boolean | string", "'s' | 'm' | (string & {})", "readonly number[]", "[from: number, to: number]", "{ [key: string]: number }", "'only'", "{ id: number; legs: { quay: string }[] }[]", "string | null"}
+
+func (r random) fields() []contract.Field {
+	var list []contract.Field
+	for i := range r.IntN(3) {
+		list = append(list, contract.Field{Name: []string{"crossing", "via", "amount"}[i], Type: contract.MustType(pick(r, valueTypes))})
+	}
+	return list
+}
+
+func (r random) description() string {
+	return pick(r, []string{"", "What it is.", "Said in one line."})
+}
+
+func (r random) contract() *contract.Contract {
+	c := r.c
+	c.Component, c.Kind, c.Complete = "Made", contract.KindComponent, true
+	c.Export = contract.Export{Module: ".", Name: "Made", Kind: "named"}
+	c.Summary = r.description()
+	c.Root = contract.Root{Known: true, Elements: []string{pick(r, []string{"div", "section", "span"})}}
+	if r.yes(2) {
+		c.PassThrough = contract.PassThrough{To: []contract.Forward{{To: "root", Element: c.Root.Elements[0]}}}
+	}
+	for range r.IntN(7) {
+		r.prop()
+	}
+	if r.yes(4) {
+		r.used["as"] = true
+		c.Root = contract.Root{Known: true, Elements: []string{"span", "strong"}, ChosenBy: "as", Among: []string{"span", "strong"}}
+		c.Props = append(c.Props, &contract.Prop{Name: "as", Type: contract.MustType("'span' | 'strong'"), Default: contract.Default{Kind: contract.DefaultValue, Value: "span"}, Role: contract.RoleIdentity})
+		if len(c.PassThrough.To) > 0 {
+			c.PassThrough.To[0].Element = "span"
+		}
+	}
+	if r.yes(3) {
+		r.held()
+	}
+	for range r.IntN(3) {
+		r.slot()
+	}
+	for range r.IntN(3) {
+		e := &contract.Event{Name: r.name("explain", "dismiss", "pick", "settle"), Required: contract.FactOf(r.yes(4)), Returns: contract.MustType(pick(r, []string{"void", "void", "boolean"})), Description: r.description(),
+			Payload: &contract.Payload{Positional: r.yes(2), Fields: r.fields()}}
+		if len(e.Payload.Fields) == 0 {
+			e.Payload.Positional = true
+		}
+		c.Events = append(c.Events, e)
+	}
+	if r.yes(4) {
+		c.Handle = &contract.Handle{Members: []contract.HandleMember{{Name: "focus", Type: contract.MustType("() => void")}}}
+	}
+	for _, p := range c.Props {
+		if p.Role == contract.RoleVariant {
+			c.Axes = append(c.Axes, p.Name)
+		}
+		if p.Role == contract.RoleVariant && r.yes(3) {
+			c.StyleHooks.Data = append(c.StyleHooks.Data, contract.Hook{Name: "data-" + p.Name, Reflects: "reflects " + p.Name})
+		}
+	}
+	if len(c.Props) > 1 && r.yes(2) {
+		c.Exclusions = []contract.Exclusion{{When: map[string]any{c.Props[0].Name: true, c.Props[1].Name: true}, Because: "only one"}}
+	}
+	if r.yes(3) {
+		c.Guarantees = []contract.Guarantee{{State: "busy", Event: "press", Promise: "nothing is told"}}
+		c.Words.Advice = &contract.Advice{Use: "where one is needed"}
+		c.Owner = "fares"
+	}
+	return c
+}
+
+func (r random) prop() {
+	p := &contract.Prop{Name: r.name("tone", "size", "amount", "quay", "struck", "lines", "label", "legs", "state"), Type: contract.MustType(pick(r, valueTypes)), Description: r.description()}
+	values, open := choices(p)
+	if values != nil && len(values) > 1 {
+		p.Role = contract.RoleVariant
+	}
+	switch {
+	case r.yes(3):
+		p.Required = contract.Yes
+	case len(values) > 0 && !open:
+		p.Default = contract.Default{Kind: contract.DefaultValue, Value: valueOfLiteral(values[len(values)-1])}
+	case isFlag(p):
+		p.Default = contract.Default{Kind: contract.DefaultValue, Value: r.yes(2)}
+	case p.Type.String() == "number":
+		p.Default = contract.Default{Kind: contract.DefaultValue, Value: json.Number("4")}
+	case p.Type.String() == "string":
+		p.Default = contract.Default{Kind: contract.DefaultValue, Value: "it's"}
+	}
+	if r.yes(5) {
+		p.Unit = "pence"
+	}
+	if r.yes(5) {
+		p.Limits = &contract.Limits{Min: json.Number("0")}
+	}
+	if p.Role == "" && r.yes(4) {
+		p.Role = contract.RoleData
+	}
+	if r.yes(6) {
+		p.Deprecated = &contract.Deprecated{Since: "2.0.0", Successor: "other"}
+	}
+	r.c.Props = append(r.c.Props, p)
+}
+
+func (r random) held() {
+	value := r.name("open", "chosen", "level")
+	of := contract.MustType(pick(r, []string{"boolean", "string", "number"}))
+	t := contract.TwoWay{Value: value, Change: value + "Change", Held: contract.HeldByApp}
+	r.c.Props = append(r.c.Props, &contract.Prop{Name: value, Type: of})
+	if r.yes(2) {
+		t.Held, t.Initial = contract.HeldByBoth, names.Initial(value)
+		r.c.Props = append(r.c.Props, &contract.Prop{Name: t.Initial, Type: of})
+	}
+	r.c.Events = append(r.c.Events, &contract.Event{Name: t.Change, Returns: contract.MustType("void"), Payload: &contract.Payload{Positional: true, Fields: []contract.Field{{Name: value, Type: of}}}})
+	r.c.TwoWay = append(r.c.TwoWay, t)
+}
+
+func (r random) slot() {
+	s := &contract.Slot{Name: r.name("default", "note", "row", "icon"), Form: pick(r, []contract.Form{contract.FormContent, contract.FormFunction, contract.FormComponent}),
+		Required: contract.FactOf(r.yes(4)), Description: r.description()}
+	if s.Required == contract.No {
+		s.Fallback = contract.FactOf(r.yes(2))
+	}
+	switch s.Form {
+	case contract.FormFunction:
+		s.Gives = &contract.Payload{Positional: r.yes(2), Fields: r.fields()}
+		s.Gives.Positional = s.Gives.Positional || len(s.Gives.Fields) == 0
+		if len(s.Gives.Fields) == 1 {
+			if o, ok := s.Gives.Fields[0].Type.T.(*types.Object); ok && len(o.Indexes) == 0 {
+				s.Gives.Positional = false // React's readers take one record for its fields
+			}
+		}
+	case contract.FormComponent:
+		s.Type = contract.MustType("Component<{ crossing: number; via?: string }>")
+	}
+	if s.Form != contract.FormComponent {
+		s.InLoop = contract.FactOf(r.yes(4))
+	}
+	r.c.Slots = append(r.c.Slots, s)
+}
+
+// TestSkeletonsReadBack writes random contracts as React components with the file beside
+// them, and reads them: it is the same contract, and no two facts contradict each other.
+func TestSkeletonsReadBack(t *testing.T) {
+	r := random{Rand: rand.New(rand.NewPCG(seed(t), 1))}
+	for n := range 400 {
+		r.c, r.used = &contract.Contract{}, map[string]bool{}
+		c := r.contract()
+		files, err := Skeleton(c, "react")
+		if err != nil {
+			t.Fatal(err)
+		}
+		beside, err := Skeleton(c, "sidecar")
+		if err != nil {
+			t.Fatal(err)
+		}
+		fsys := fstest.MapFS{"package.json": {Data: []byte(`{"name": "made", "exports": {".": "./src/Made.tsx"}, "peerDependencies": {"react": ">=18"}}`)}}
+		for _, f := range append(files, beside...) {
+			fsys["src/"+f.Name] = &fstest.MapFile{Data: []byte(f.Text)}
+		}
+		result, err := reading.Read(fsys, reading.Options{})
+		if err != nil {
+			t.Fatal(err)
+		}
+		got := result.Listing.Component("Made")
+		if got == nil {
+			t.Fatalf("nothing was read of\n%s", files[0].Text)
+		}
+		// Nothing is written inside yet, and that is what is said of it.
+		conflicts := slices.DeleteFunc(result.Conflicts, func(x reading.Conflict) bool { return x.Claim == reading.ClaimUnread })
+		want, read := comparable(t, ForReact(c)), comparable(t, got)
+		if want != read || len(result.Listing.Unread) > 0 || len(conflicts) > 0 {
+			t.Fatalf("contract %d read back differs (unread %v, conflicts %v)\n%s\nthe file beside it:\n%s\nwant:\n%s\ngot:\n%s\n%s", n, result.Listing.Unread, conflicts,
+				files[0].Text, beside[0].Text, want, read, difference(want, read))
+		}
+	}
+}
+
+// comparable writes a contract without what only a reading knows, in one order.
+func comparable(t *testing.T, c *contract.Contract) string {
+	t.Helper()
+	made := copied(c)
+	made.Library, made.Package, made.Inside, made.At = "", "", nil, nil
+	for _, p := range made.Props {
+		p.Origin, p.Written, p.At, p.Values, p.Open = "", "", nil, nil, false
+		p.Type = sorted(p.Type)
+	}
+	for _, s := range made.Slots {
+		s.Origin, s.At, s.Conditional = "", nil, contract.No
+		if s.Gives != nil && len(s.Gives.Fields) == 0 {
+			s.Gives = nil
+		}
+	}
+	for _, e := range made.Events {
+		e.Origin, e.At = "", nil
+	}
+	if made.Handle != nil {
+		h := *made.Handle
+		h.Type = contract.Type{}
+		made.Handle = &h
+	}
+	made.StyleHooks.Data = slices.Clone(made.StyleHooks.Data)
+	slices.SortFunc(made.StyleHooks.Data, func(a, b contract.Hook) int { return strings.Compare(a.Name, b.Name) })
+	data, err := made.Canonical().YAML()
+	if err != nil {
+		t.Fatal(err)
+	}
+	return string(data)
+}
+
+func sorted(x contract.Type) contract.Type {
+	if !x.Known() {
+		return x
+	}
+	return contract.Type{T: types.MustParse(types.Key(x.T))}
+}
+
+// difference lists the lines that only one of two texts has.
+func difference(a, b string) string {
+	var out []string
+	in := strings.Split(b, "\n")
+	for _, l := range strings.Split(a, "\n") {
+		if !slices.Contains(in, l) {
+			out = append(out, "- "+l)
+		}
+	}
+	in = strings.Split(a, "\n")
+	for _, l := range strings.Split(b, "\n") {
+		if !slices.Contains(in, l) {
+			out = append(out, "+ "+l)
+		}
+	}
+	return fmt.Sprintf("only in one:\n%s", strings.Join(out, "\n"))
+}
