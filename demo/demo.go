@@ -20,11 +20,14 @@ import (
 	"time"
 )
 
-//go:embed all:fairlead all:apps
+//go:embed all:fairlead all:apps all:drafts
 var source embed.FS
 
 // Releases lists the tags of the library, oldest first.
 var Releases = []string{"1.0.0", "1.1.0", "1.2.0", "2.0.0", "2.1.0"}
+
+// Drafts lists the interfaces in the making, by the folders of their drafts.
+var Drafts = []string{"notice-bar", "sailing-list", "lever"}
 
 // Apps lists the apps of the scenario.
 var Apps = []string{"booking", "freight"}
@@ -62,8 +65,18 @@ func Build(ctx context.Context, dir string) error {
 			return err
 		}
 	}
-	return nil
+	return repository(ctx, filepath.Join(dir, "drafts"), func(repo string) error {
+		for _, draft := range Drafts {
+			if err := LayDraft(filepath.Join(repo, draft), draft); err != nil {
+				return err
+			}
+		}
+		return commit(ctx, repo, "Drafts", "", firstDay.AddDate(0, 0, 90))
+	})
 }
+
+// LayDraft writes one draft to DIR.
+func LayDraft(dir, draft string) error { return layer(dir, path.Join("drafts", draft)) }
 
 // Lay writes one state of the library, a release or "working", to DIR without git.
 func Lay(dir, release string) error {

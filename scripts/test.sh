@@ -7,6 +7,7 @@ say "Steady Socket: running all tests"
 need_postgres
 need_chromium
 need_packages
+need_frameworks
 build_console
 go test -timeout 20m ./...
 say "All tests passed"

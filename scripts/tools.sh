@@ -36,15 +36,17 @@ find_postgres() {
 
 need_chromium() { command -v chromium >/dev/null || install_packages chromium; }
 
-# need_packages installs the console's npm packages when the lock file changed.
-need_packages() {
-  local stamp="$root/console/node_modules/.steady-lock"
-  if ! cmp -s "$root/console/package-lock.json" "$stamp"; then
-    say "Installing the console's packages from the npm registry"
-    (cd "$root/console" && flock .. npm ci --no-audit --no-fund --loglevel=error >&2)
-    cp "$root/console/package-lock.json" "$stamp"
+# need_npm FOLDER WHAT installs the npm packages of a folder when its lock file changed.
+need_npm() {
+  local folder="$root/$1" stamp="$root/$1/node_modules/.steady-lock"
+  if ! cmp -s "$folder/package-lock.json" "$stamp"; then
+    say "Installing $2 from the npm registry"
+    (cd "$folder" && flock .. npm ci --no-audit --no-fund --loglevel=error >&2)
+    cp "$folder/package-lock.json" "$stamp"
   fi
 }
+need_packages() { need_npm console "the console's packages"; }
+need_frameworks() { need_npm measure/frameworks "the frameworks' compilers"; }
 
 for tool in go node npm git; do
   command -v "$tool" >/dev/null || { say "$tool is not installed; Steady Socket is built with Go, Node.js, npm and git"; exit 1; }

@@ -162,6 +162,8 @@ var rows = []struct{ name, old, new, forth, back string }{
 	{"part renamed", "parts: { Pane: { component: X.Pane } }", "parts: { Panel: { component: X.Panel, was: [Pane] } }", "part-renamed", "part-renamed"},
 	{"part place", "parts: { Row: { component: X.Row } }", "parts: { Row: { component: X.Row, within: [X] } }", "part-place-changed", "part-place-changed"},
 	{"handle", "handle: { type: Ref<HTMLElement> }", "handle: { type: Ref<HTMLDivElement> }", "handle-type-changed", "handle-type-changed"},
+	{"exclusion of a member that is new", "props: { a: boolean }", "props: { a: boolean, b: boolean }\nexclusions: [{ when: { a: true, b: true } }]", "prop-added", "prop-removed"},
+	{"companion of a member that is new", "props: { a: boolean }", "props: { a: boolean, b: boolean }\ncompanions: [{ given: b, needs: [a] }]", "prop-added", "prop-removed"},
 	{"weaker exclusion", "props: { a: boolean, b: boolean }\nexclusions: [{ when: { a: true, b: true } }]", "props: { a: boolean, b: boolean }\nexclusions: [{ when: { a: true } }]", "combination-forbidden", "combination-allowed"},
 	{"companion more", "props: { a: boolean, b: boolean, c: boolean }\ncompanions: [{ given: a, needs: [b] }]", "props: { a: boolean, b: boolean, c: boolean }\ncompanions: [{ given: a, needs: [c, b] }]", "companion-needed", "companion-dropped"},
 	{"two-way value", "props: { v: string }\nevents: { c: { payload: unknown } }\ntwoWay: [{ value: v, change: c, held: app }]", "props: { v: \"string | number\" }\nevents: { c: { payload: unknown } }\ntwoWay: [{ value: v, change: c, held: app }]", "two-way-widened type-widened", "type-narrowed"},

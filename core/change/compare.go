@@ -547,26 +547,26 @@ func heldText(held map[string]bool) string {
 func (c *comparison) combinations(o, n *contract.Contract) {
 	m := Member{Kind: "component", Name: o.Component}
 	for _, e := range n.Exclusions {
-		if forbids(o.Exclusions, e) {
+		if forbids(o.Exclusions, e) || asksForNew(o, e) {
 			continue
 		}
 		text := exclusionText(e)
 		c.add(found{kind: CombinationForbidden, member: m, why: text, detail: text, silent: silenceOf(e.InType), after: side(text, n.At), extra: Detail{Names: slices.Sorted(maps.Keys(e.When)), Value: e.When}})
 	}
 	for _, e := range o.Exclusions {
-		if text := exclusionText(e); !forbids(n.Exclusions, e) {
+		if text := exclusionText(e); !forbids(n.Exclusions, e) && !asksForNew(n, e) {
 			c.add(found{kind: CombinationAllowed, member: m, why: text, detail: text, before: side(text, o.At)})
 		}
 	}
 	for _, e := range n.Companions {
 		missing := missingFrom(e.Needs, needed(o.Companions, e.Given))
-		if text := companionText(e.Given, missing); len(missing) > 0 {
+		if text := companionText(e.Given, missing); len(missing) > 0 && hasMember(o, e.Given) {
 			c.add(found{kind: CompanionNeeded, member: m, why: text, detail: text, silent: silenceOf(e.InType), after: side(text, n.At), extra: Detail{Names: append([]string{e.Given}, missing...)}})
 		}
 	}
 	for _, e := range o.Companions {
 		free := missingFrom(e.Needs, needed(n.Companions, e.Given))
-		if text := companionText(e.Given, free); len(free) > 0 {
+		if text := companionText(e.Given, free); len(free) > 0 && hasMember(n, e.Given) {
 			c.add(found{kind: CompanionDropped, member: m, why: text, detail: text, before: side(text, o.At)})
 		}
 	}
@@ -590,6 +590,22 @@ func forbids(list []contract.Exclusion, e contract.Exclusion) bool {
 		}
 		return true
 	})
+}
+
+// asksForNew reports whether an exclusion forbids only what gives a member that a
+// contract has not: no use of it that is right gives that.
+func asksForNew(o *contract.Contract, e contract.Exclusion) bool {
+	for name, v := range e.When {
+		if v != false && !hasMember(o, name) {
+			return true
+		}
+	}
+	return false
+}
+
+// hasMember reports whether a contract has a member of a name.
+func hasMember(c *contract.Contract, name string) bool {
+	return c.Prop(name) != nil || c.Slot(name) != nil || c.Event(name) != nil || c.Part(name) != nil
 }
 
 // needed lists what must go with a member.

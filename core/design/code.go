@@ -26,10 +26,14 @@ type Code struct {
 	Boilerplate int `json:"boilerplate"` // characters that are neither value nor content nor handler, blanks left out
 	free        []free
 	script      []string // what must stand outside of the markup
+	uses        int
 }
 
-// free is a name that the code takes from around it, with what it is in types.
-type free struct{ name, is string }
+// free is a name that the code takes from around it, with its type in the type language.
+type free struct {
+	name, is string
+	held     bool // it is state of the app's
+}
 
 // dialect is how one framework writes uses. Its functions give whole attributes or
 // elements.
@@ -153,7 +157,7 @@ func CodeOf(c *contract.Contract, s Scenario, framework string) (*Code, error) {
 	if len(out.script) > 0 {
 		out.Text += "\n\n<script>\n" + strings.Join(indent(out.script), "\n") + "\n</script>"
 	}
-	out.Members = len(known)
+	out.Members, out.uses = len(known), len(parts)
 	return out, nil
 }
 
@@ -162,9 +166,9 @@ func (d *dialect) write(c *contract.Contract, u *Use, out *Code, known map[strin
 	e := element{tag: d.tag(nameOf(c)), open: d.open}
 	content := 0 // characters that are the app's own
 	own := func(text string) { content += solid(text) }
-	need := func(name, is string) {
-		if !slices.ContainsFunc(out.free, func(f free) bool { return f.name == name }) {
-			out.free = append(out.free, free{name, is})
+	need := func(f free) {
+		if !slices.ContainsFunc(out.free, func(known free) bool { return known.name == f.name }) {
+			out.free = append(out.free, f)
 		}
 	}
 	say := func(name string) {
@@ -195,7 +199,7 @@ func (d *dialect) write(c *contract.Contract, u *Use, out *Code, known map[strin
 	for _, p := range u.Props {
 		say(p.Prop.Name)
 		if p.Name != "" {
-			need(p.Name, p.Type.String())
+			need(free{p.Name, p.Type.String(), false})
 			own(p.Name)
 		} else {
 			own(jsonText(p.Value))
@@ -208,11 +212,11 @@ func (d *dialect) write(c *contract.Contract, u *Use, out *Code, known map[strin
 	}
 	for _, h := range u.Held {
 		say(h.Prop.Name)
-		need(h.Variable, h.Prop.Type.String())
+		need(free{h.Variable, h.Prop.Type.String(), true})
 		own(h.Variable)
 		if h.Event != nil {
 			known[h.Event.Name] = true
-			need(setter(h.Variable), "(value: "+h.Prop.Type.String()+") => void")
+			need(free{setter(h.Variable), handlerType(h.Event), false})
 		}
 		if d.open {
 			set("."+h.Prop.Name, " = "+h.Variable+";")
@@ -234,7 +238,7 @@ func (d *dialect) write(c *contract.Contract, u *Use, out *Code, known map[strin
 		}
 		made := d.slot(s, len(u.Slots) == 1 && len(u.Parts) == 0)
 		for _, f := range made.free {
-			need(f.name, f.is)
+			need(f)
 		}
 		attr(made.attr)
 		cannot(made.cannot)
@@ -242,7 +246,7 @@ func (d *dialect) write(c *contract.Contract, u *Use, out *Code, known map[strin
 	}
 	for _, ev := range u.Events {
 		say(ev.Name)
-		need(ev.Calls, handlerType(ev.Event))
+		need(free{ev.Calls, handlerType(ev.Event), false})
 		own(ev.Calls)
 		if d.open {
 			set(".addEventListener('"+hyphened(ev.Name)+"', ", "(event) => "+ev.Calls+"(event.detail));")
@@ -324,40 +328,93 @@ func parameters(p *contract.Payload) string {
 	if len(fields) == 0 {
 		return "()"
 	}
-	var list []string
-	for _, f := range fields {
-		list = append(list, f.Name)
-	}
 	if p.Positional {
+		var list []string
+		for _, f := range fields {
+			list = append(list, f.Name)
+		}
 		return "(" + strings.Join(list, ", ") + ")"
 	}
-	return "({ " + strings.Join(list, ", ") + " })"
+	return "({ " + strings.Join(takenApart(p), ", ") + " })"
+}
+
+// takenApart writes the fields of a record as a pattern takes them: by their names, or
+// under names that can be variables.
+func takenApart(p *contract.Payload) (list []string) {
+	for i, f := range given(p) {
+		if name := key(p.Fields[i].Name); name != f.Name {
+			list = append(list, name+": "+f.Name)
+		} else {
+			list = append(list, f.Name)
+		}
+	}
+	return list
 }
 
 // arrow writes a handler that calls the app's function with all it is told.
 func arrow(e *contract.Event, calls string) string {
-	p := parameters(e.Payload)
-	return p + " => " + calls + p
+	fields := given(e.Payload)
+	var list []string
+	for i, f := range fields {
+		name := f.Name
+		if !e.Payload.Positional {
+			if k := key(e.Payload.Fields[i].Name); k != name {
+				name = k + ": " + name
+			}
+		}
+		list = append(list, name)
+	}
+	handed := "(" + strings.Join(list, ", ") + ")"
+	if len(fields) > 0 && !e.Payload.Positional {
+		handed = "({ " + strings.Join(list, ", ") + " })"
+	}
+	return parameters(e.Payload) + " => " + calls + handed
 }
 
 // handlerType is the type of what a handler calls.
 func handlerType(e *contract.Event) string {
 	fields := given(e.Payload)
+	returns := "void"
+	if e.Returns.Known() {
+		returns = e.Returns.String()
+	}
 	var list []string
-	for _, f := range fields {
-		mark := ""
+	for i, f := range fields {
+		mark, name := "", f.Name
 		if f.Optional {
 			mark = "?"
 		}
-		list = append(list, f.Name+mark+": "+f.Type.String())
+		if !e.Payload.Positional {
+			name = key(e.Payload.Fields[i].Name)
+		}
+		list = append(list, name+mark+": "+f.Type.String())
 	}
 	switch {
 	case len(list) == 0:
-		return "() => void"
+		return "() => " + returns
 	case e.Payload.Positional:
-		return "(" + strings.Join(list, ", ") + ") => void"
+		return "(" + strings.Join(list, ", ") + ") => " + returns
 	}
-	return "(event: { " + strings.Join(list, "; ") + " }) => void"
+	return "(event: { " + strings.Join(list, "; ") + " }) => " + returns
+}
+
+// slotComponent is the type of a component that fills a slot.
+func slotComponent(s *contract.Slot) string {
+	if s.Type.Known() {
+		return types.Without(s.Type.T, types.Undefined, types.Null).String()
+	}
+	if s.Gives != nil && len(s.Gives.Fields) > 0 {
+		var list []string
+		for _, f := range s.Gives.Fields {
+			mark := ""
+			if f.Optional {
+				mark = "?"
+			}
+			list = append(list, key(f.Name)+mark+": "+f.Type.String())
+		}
+		return "Component<{ " + strings.Join(list, "; ") + " }>"
+	}
+	return "Component<object>"
 }
 
 func setter(variable string) string { return "set" + names.UpperFirst(variable) }
@@ -547,7 +604,7 @@ func reactSlot(s UsedSlot, _ bool) slotted {
 	switch {
 	case s.Form == contract.FormComponent:
 		component := names.UpperFirst(name)
-		return slotted{attr: name + "={" + component + "}", free: []free{{component, "Component"}}}
+		return slotted{attr: name + "={" + component + "}", free: []free{{component, slotComponent(s.Slot), false}}}
 	case s.Form == contract.FormFunction:
 		fn := parameters(s.Gives) + " => " + span(shown(s, "{", "}", ""))
 		if name == "children" {
@@ -579,7 +636,7 @@ func reactSlotName(s *contract.Slot) string {
 func vueSlot(s UsedSlot, only bool) slotted {
 	if s.Form == contract.FormComponent {
 		component := names.UpperFirst(s.Name)
-		return slotted{attr: ":" + hyphened(s.Name) + `="` + component + `"`, free: []free{{component, "Component"}}}
+		return slotted{attr: ":" + hyphened(s.Name) + `="` + component + `"`, free: []free{{component, slotComponent(s.Slot), false}}}
 	}
 	text := shown(s, "{{ ", " }}", "")
 	fields := given(s.Gives)
@@ -588,11 +645,7 @@ func vueSlot(s UsedSlot, only bool) slotted {
 	}
 	attr := "#" + s.Name
 	if len(fields) > 0 {
-		var list []string
-		for _, f := range fields {
-			list = append(list, f.Name)
-		}
-		attr += `="{ ` + strings.Join(list, ", ") + ` }"`
+		attr += `="{ ` + strings.ReplaceAll(strings.Join(takenApart(s.Gives), ", "), `"`, "&quot;") + ` }"`
 	}
 	return slotted{child: element{tag: "template", attrs: []string{attr}, children: []string{text}}.lines()}
 }
@@ -600,7 +653,7 @@ func vueSlot(s UsedSlot, only bool) slotted {
 func svelteSlot(s UsedSlot, _ bool) slotted {
 	if s.Form == contract.FormComponent {
 		component := names.UpperFirst(s.Name)
-		return slotted{attr: s.Name + "={" + component + "}", free: []free{{component, "Component"}}}
+		return slotted{attr: s.Name + "={" + component + "}", free: []free{{component, slotComponent(s.Slot), false}}}
 	}
 	text := shown(s, "{", "}", "")
 	fields := given(s.Gives)
@@ -617,7 +670,7 @@ func svelteSlot(s UsedSlot, _ bool) slotted {
 func angularSlot(s UsedSlot, _ bool) slotted {
 	if s.Form == contract.FormComponent {
 		component := names.UpperFirst(s.Name)
-		return slotted{attr: "[" + s.Name + `]="` + component + `"`, free: []free{{component, "Component"}}}
+		return slotted{attr: "[" + s.Name + `]="` + component + `"`, free: []free{{component, slotComponent(s.Slot), false}}}
 	}
 	text := shown(s, "{{ ", " }}", "")
 	fields := given(s.Gives)
@@ -660,7 +713,7 @@ func elementSlot(s UsedSlot, _ bool) slotted {
 func emberSlot(s UsedSlot, only bool) slotted {
 	if s.Form == contract.FormComponent {
 		component := names.UpperFirst(s.Name)
-		return slotted{attr: "@" + s.Name + "={{this." + names.LowerFirst(component) + "}}", free: []free{{names.LowerFirst(component), "Component"}}}
+		return slotted{attr: "@" + s.Name + "={{this." + names.LowerFirst(component) + "}}", free: []free{{names.LowerFirst(component), slotComponent(s.Slot), false}}}
 	}
 	fields := given(s.Gives)
 	if s.Name == "default" && only && len(fields) == 0 {

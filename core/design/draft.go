@@ -9,6 +9,7 @@ import (
 	"errors"
 	"fmt"
 	"io/fs"
+	"maps"
 	"path"
 	"slices"
 	"strings"
@@ -203,18 +204,28 @@ func (d *Draft) Files() (map[string][]byte, error) {
 	if files[File], err = contract.WriteDocument("draft", Version, SchemaFile, d); err != nil {
 		return nil, err
 	}
-	if files[SchemaFile], err = Schema(); err != nil {
+	schemas, err := Schemas()
+	if err != nil {
 		return nil, err
 	}
-	if files[ContractSchemaFile], err = contract.FileSchema(); err != nil {
-		return nil, err
-	}
+	maps.Copy(files, schemas)
 	for _, a := range d.Alternatives {
 		if files[a.File], err = a.Of.YAMLWithSchema(ContractSchemaFile); err != nil {
 			return nil, fmt.Errorf("the alternative %s: %w", a.Name, err)
 		}
 	}
 	return files, nil
+}
+
+// Schemas gives the JSON Schemas by which editors complete the files of a draft, by the
+// names of the files that they go into.
+func Schemas() (map[string][]byte, error) {
+	draft, err := Schema()
+	if err != nil {
+		return nil, err
+	}
+	file, err := contract.FileSchema()
+	return map[string][]byte{SchemaFile: draft, ContractSchemaFile: file}, err
 }
 
 // Schema is the JSON Schema of draft.yaml.

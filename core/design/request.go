@@ -79,7 +79,7 @@ var catalogue = []request{
 	{name: "another place", asks: "move a region elsewhere", poses: drawsRegions,
 		meets: []met{
 			{arrangedParts, "the app arranges the parts"},
-			{axisNamed("placement", "position", "side", "align", "alignment", "order"), "a value says where"},
+			{axisNamed("placement", "position", "side", "align", "alignment"), "a value says where"},
 			{logic, "the app draws everything"},
 			{onlyContent, "all that is drawn is the app's content"},
 		},

@@ -5,7 +5,9 @@ import (
 	"context"
 	"fmt"
 	"os"
+	"path/filepath"
 
+	"steadysocket/core/design"
 	"steadysocket/demo"
 )
 
@@ -14,8 +16,25 @@ func main() {
 		fmt.Fprintln(os.Stderr, "build: call it with the folder that the repositories go to")
 		os.Exit(2)
 	}
-	if err := demo.Build(context.Background(), os.Args[1]); err != nil {
+	err := demo.Build(context.Background(), os.Args[1])
+	for _, draft := range demo.Drafts {
+		if err == nil {
+			err = putSchemas(filepath.Join(os.Args[1], "drafts", draft))
+		}
+	}
+	if err != nil {
 		fmt.Fprintln(os.Stderr, err)
 		os.Exit(3)
 	}
+}
+
+// putSchemas puts the schemas beside a draft by which editors complete it.
+func putSchemas(dir string) error {
+	files, err := design.Schemas()
+	for name, data := range files {
+		if err == nil {
+			err = os.WriteFile(filepath.Join(dir, name), data, 0o644)
+		}
+	}
+	return err
 }

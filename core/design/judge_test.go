@@ -1,0 +1,137 @@
+package design
+
+import (
+	"bytes"
+	"encoding/json"
+	"fmt"
+	"math/rand/v2"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"steadysocket/core/contract"
+)
+
+// refusal is what a compiler said of a file.
+type refusal struct{ File, Message string }
+
+// judge runs a framework's own compiler over the files of a folder.
+func judge(t *testing.T, folder, by string) []refusal {
+	t.Helper()
+	absolute := func(name string) string {
+		path, err := filepath.Abs(name)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return path
+	}
+	compilers := absolute("../../measure/frameworks")
+	if err := os.Symlink(filepath.Join(compilers, "node_modules"), filepath.Join(folder, "node_modules")); err != nil {
+		t.Fatal(err)
+	}
+	cmd := exec.Command("node", absolute("testdata/judge.cjs"), compilers, absolute("../../console/node_modules/typescript"), folder, by)
+	var out, problems bytes.Buffer
+	cmd.Stdout, cmd.Stderr = &out, &problems
+	if err := cmd.Run(); err != nil {
+		t.Fatalf("the compiler of %s could not be run: %v\n%s", by, err, problems.String())
+	}
+	var found []refusal
+	if err := json.Unmarshal(out.Bytes(), &found); err != nil {
+		t.Fatalf("what the compiler of %s said could not be read: %v\n%s", by, err, out.String())
+	}
+	return found
+}
+
+// judged are the frameworks with the compiler that judges them.
+var judged = []struct{ framework, by string }{
+	{"react", "typescript"}, {"web component", "typescript"}, {"vue", "vue"}, {"svelte", "svelte"}, {"angular", "angular"}, {"ember", "ember"},
+}
+
+// TestCompilersTakeWhatIsWritten writes skeletons and uses of random contracts, and has
+// each framework's own compiler judge all of them.
+func TestCompilersTakeWhatIsWritten(t *testing.T) {
+	for _, j := range judged {
+		t.Run(j.framework, func(t *testing.T) {
+			t.Parallel()
+			r := random{Rand: rand.New(rand.NewPCG(seed(t), 2))}
+			dir := t.TempDir()
+			count := 0
+			for n := range 40 {
+				r.c, r.used = &contract.Contract{}, map[string]bool{}
+				c := r.contract()
+				count += writeAll(t, filepath.Join(dir, fmt.Sprintf("c%02d", n)), c, j.framework, Proposed(c))
+			}
+			refused := judge(t, dir, j.by)
+			for i, x := range refused {
+				if i == 6 {
+					t.Errorf("and %d more", len(refused)-i)
+					break
+				}
+				text, err := os.ReadFile(filepath.Join(dir, x.File))
+				t.Errorf("%s: %s (%v)\n%s", x.File, x.Message, err, text)
+			}
+			if count < 100 {
+				t.Errorf("only %d files were judged", count)
+			}
+		})
+	}
+}
+
+// writeAll writes a contract's skeleton and its scenarios into folders, each a project of
+// its own, and tells how many files there are.
+func writeAll(t *testing.T, dir string, c *contract.Contract, framework string, scenarios []Scenario) (count int) {
+	t.Helper()
+	put := func(dir string, files ...Source) {
+		if err := os.MkdirAll(dir, 0o755); err != nil {
+			t.Fatal(err)
+		}
+		for _, f := range files {
+			count++
+			if err := os.WriteFile(filepath.Join(dir, f.Name), []byte(f.Text), 0o644); err != nil {
+				t.Fatal(err)
+			}
+		}
+	}
+	var files []Source
+	module := ""
+	if framework != "ember" {
+		var err error
+		if files, err = Skeleton(c, framework); err != nil {
+			t.Fatal(err)
+		}
+		module = moduleOf(files[0], framework)
+	}
+	for i, s := range scenarios {
+		code, err := CodeOf(c, s, framework)
+		if err != nil {
+			t.Fatal(err)
+		}
+		put(filepath.Join(dir, fmt.Sprint("s", i)), append(files, code.File(c, module))...)
+	}
+	return count
+}
+
+// TestJudgesRefuse holds that each compiler refuses what is wrong: a judge that takes
+// everything would prove nothing.
+func TestJudgesRefuse(t *testing.T) {
+	for by, file := range map[string]Source{
+		"typescript": {"a.ts", "export const a: string = 1;\n"},
+		"vue":        {"A.vue", "<template><b :x=\"a b\" /></template>\n<script setup lang=\"ts\"></script>\n"},
+		"svelte":     {"A.svelte", "{#if x}<b>{x}</b>\n"},
+		"angular":    {"a.component.ts", "import { Component } from '@angular/core';\n@Component({ selector: 'app-a', template: '{{ missing }}' })\nexport class A {}\n"},
+		"ember":      {"a.hbs", "<A @b={{c />\n"},
+	} {
+		t.Run(by, func(t *testing.T) {
+			t.Parallel()
+			dir := t.TempDir()
+			if err := os.WriteFile(filepath.Join(dir, file.Name), []byte(file.Text), 0o644); err != nil {
+				t.Fatal(err)
+			}
+			if refused := judge(t, dir, by); len(refused) == 0 || !strings.Contains(refused[0].File, "") {
+				t.Errorf("%s takes %s", by, file.Text)
+			}
+		})
+	}
+}
