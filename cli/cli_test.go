@@ -21,6 +21,7 @@ import (
 
 	"steadysocket/core/change"
 	"steadysocket/core/contract"
+	"steadysocket/core/design"
 	"steadysocket/core/impact"
 	"steadysocket/core/site"
 	"steadysocket/core/style"
@@ -474,7 +475,8 @@ func TestErrors(t *testing.T) {
 
 // TestHelp holds that every command has an example from the demo.
 func TestHelp(t *testing.T) {
-	for _, command := range []string{"read", "check", "compare", "uses", "impact", "add release", "add app", "list", "show"} {
+	for _, command := range []string{"read", "check", "compare", "uses", "impact", "add release", "add app", "list", "show",
+		"draft create", "draft list", "draft show", "draft states", "draft code", "draft what-if", "draft advise", "draft check", "draft skeleton", "draft finish", "draft hold"} {
 		out := must(t, 0, nil, append(strings.Fields(command), "--help")...)
 		if !strings.Contains(out, "Examples:\n  steady "+command) {
 			t.Errorf("steady %s --help has no example:\n%s", command, out)
@@ -520,7 +522,7 @@ func TestPrintedFormatsFitTheirSchemas(t *testing.T) {
 // against the files in docs/.
 func TestSchemasOfFilesAreCurrent(t *testing.T) {
 	for name, make := range map[string]func() ([]byte, error){
-		"contract.1": contract.FileSchema, "steady.contracts.1": contract.ListingSchema, "steady.yaml.1": style.SettingsSchema,
+		"contract.1": contract.FileSchema, "steady.contracts.1": contract.ListingSchema, "steady.yaml.1": style.SettingsSchema, "draft.1": design.Schema,
 	} {
 		want, err := make()
 		if err != nil {
@@ -550,7 +552,7 @@ func TestOutputIsPlain(t *testing.T) {
 // TestListsInDocsAreCurrent holds the lists of kinds and rules in docs/ against
 // the tables in the code.
 func TestListsInDocsAreCurrent(t *testing.T) {
-	var kinds, rules strings.Builder
+	var kinds, rules, requests strings.Builder
 	kinds.WriteString("# Kinds of changes\n\nEvery kind that `steady compare` tells, as the table in `core/change/kinds.go` has it. The kind is the word used in\nids: component / member kind / member name / kind / detail, with `/` in a piece percent-encoded.\n\n| kind | where | verdict | silent | what it means to an app | what becomes of a site |\n|---|---|---|---|---|---|\n")
 	for _, row := range change.Rows {
 		fmt.Fprintf(&kinds, "| `%s` | %s | %s | %s | %s | %s |\n", row.Kind, row.Where, row.Verdict, row.Silent, strings.ReplaceAll(row.Why, "%s", "…"), row.Site)
@@ -559,7 +561,19 @@ func TestListsInDocsAreCurrent(t *testing.T) {
 	for _, rule := range style.Rules {
 		fmt.Fprintf(&rules, "| `%s` | %s | %s | %s | %s |\n", rule.ID, rule.Weight, rule.Title, rule.Reason, strings.ReplaceAll(rule.Example, "|", "\\|"))
 	}
-	for path, want := range map[string]string{"../docs/kinds.md": kinds.String(), "../docs/rules.md": rules.String()} {
+	requests.WriteString("# Requests and patterns\n\nWhat `steady draft what-if` asks of each alternative, as the table in `core/design/request.go` has it.\n\n| request | what it asks | why it comes |\n|---|---|---|\n")
+	for _, r := range design.Requests() {
+		fmt.Fprintf(&requests, "| %s | %s | %s |\n", r.Name, r.Asks, r.Reason)
+	}
+	requests.WriteString("\nWhat `steady draft advise` chooses among, as the table in `core/design/pattern.go` has it.\n\n| pattern | serves | why | each use pays |\n|---|---|---|---|\n")
+	for _, p := range design.Patterns() {
+		var serves []string
+		for _, n := range p.Serves {
+			serves = append(serves, string(n))
+		}
+		fmt.Fprintf(&requests, "| %s | %s | %s | %s |\n", p.Pattern, strings.Join(serves, ", "), p.Why, p.Cost)
+	}
+	for path, want := range map[string]string{"../docs/kinds.md": kinds.String(), "../docs/rules.md": rules.String(), "../docs/requests.md": requests.String()} {
 		got, err := os.ReadFile(path)
 		if err == nil && string(got) == want {
 			continue

@@ -359,11 +359,7 @@ func (s *shell) printChanges(c *change.Changes) {
 	if len(c.Changes) == 0 {
 		s.line("no changes")
 	} else {
-		var rows []table.Row
-		for _, x := range c.Changes {
-			rows = append(rows, table.Row{string(x.Verdict), string(x.Silent), member(x.Component, x.Member), string(x.Kind), x.Why, sides(x)})
-		}
-		s.grid(table.Row{"verdict", "silent", "member", "kind", "why", "before → after"}, rows, 4, 5)
+		s.printChangeRows(c.Changes)
 	}
 	s.line("")
 	word := "is enough"
@@ -375,6 +371,14 @@ func (s *shell) printChanges(c *change.Changes) {
 		unsure = fmt.Sprintf(" (%s if what is unsure breaks)", c.OwedIfUnsure)
 	}
 	s.line("owed %s%s, given %s: the number %s", c.Owed, unsure, c.Given, word)
+}
+
+func (s *shell) printChangeRows(list []change.Change) {
+	var rows []table.Row
+	for _, x := range list {
+		rows = append(rows, table.Row{string(x.Verdict), string(x.Silent), member(x.Component, x.Member), string(x.Kind), x.Why, sides(x)})
+	}
+	s.grid(table.Row{"verdict", "silent", "member", "kind", "why", "before → after"}, rows, 4, 5)
 }
 
 func orDash(s string) string {

@@ -119,10 +119,22 @@ func dropSpelled(c *contract.Contract, spelled map[string]bool) *contract.Contra
 	return &out
 }
 
+// propsByName finds the props of a contract by their names.
+func propsByName(c *contract.Contract) map[string]*contract.Prop {
+	by := make(map[string]*contract.Prop, len(c.Props))
+	for _, p := range c.Props {
+		if by[p.Name] == nil {
+			by[p.Name] = p
+		}
+	}
+	return by
+}
+
 func (c *comparison) props(o, n *contract.Contract, h hidden) {
 	pairs, gone, came := c.match("prop", propItems(o), propItems(n))
+	before, after := propsByName(o), propsByName(n)
 	for _, p := range pairs {
-		a, b := o.Prop(p.old), n.Prop(p.new)
+		a, b := before[p.old], after[p.new]
 		m := memberOf("prop", a.Name, a.Spelled)
 		c.spelling(PropRenamed, m, p.pairing, spelling{a.Name, a.Spelled, a.At}, spelling{b.Name, b.Spelled, b.At})
 		c.prop(m, a, b)

@@ -54,17 +54,19 @@ func (c *comparison) match(kind string, old, new []item) (pairs []memberPair, go
 		usedOld[i], usedNew[j] = true, true
 		pairs = append(pairs, memberPair{old[i].name, new[j].name, p})
 	}
+	byName := make(map[string]int, len(new))
+	for j := len(new) - 1; j >= 0; j-- {
+		byName[new[j].name] = j
+	}
 	for i, a := range old {
-		for j, b := range new {
-			if a.name == b.name && !usedNew[j] {
-				take(i, j, nil)
-				break
-			}
+		if j, ok := byName[a.name]; ok && !usedNew[j] {
+			take(i, j, nil)
 		}
 	}
 	for i, a := range old {
-		for j, b := range new {
-			if usedOld[i] || usedNew[j] {
+		for j := 0; j < len(new) && !usedOld[i]; j++ {
+			b := new[j]
+			if usedNew[j] {
 				continue
 			}
 			if c.confirmed(kind, a.name, b.name) {

@@ -98,13 +98,23 @@ var dialects = []dialect{
 		event: func(e *contract.Event, name, calls string) string {
 			return "on" + strings.ToLower(name) + "={" + arrow(e, calls) + "}"
 		},
-		held: func(name string, h UsedHeld) []string { return []string{"bind:" + name + "={" + h.Variable + "}"} },
+		held: func(name string, h UsedHeld) []string {
+			if name == h.Variable {
+				return []string{"bind:" + name}
+			}
+			return []string{"bind:" + name + "={" + h.Variable + "}"}
+		},
 		slot: svelteSlot},
 	{name: "angular", reason: "expressions are bound in brackets, events in parentheses", tag: hyphenedTag, part: hyphenedPart,
-		prop:  func(name string, v UsedProp) string { return quoted(name, v, "[", "]") },
-		event: func(e *contract.Event, name, calls string) string { return "(" + name + `)="` + calls + `($event)"` },
-		held:  func(name string, h UsedHeld) []string { return []string{"[(" + name + ")]=\"" + h.Variable + `"`} },
-		slot:  angularSlot},
+		prop: func(name string, v UsedProp) string { return quoted(name, v, "[", "]") },
+		event: func(e *contract.Event, name, calls string) string {
+			if len(given(e.Payload)) == 0 {
+				return "(" + name + `)="` + calls + `()"`
+			}
+			return "(" + name + `)="` + calls + `($event)"`
+		},
+		held: func(name string, h UsedHeld) []string { return []string{"[(" + name + ")]=\"" + h.Variable + `"`} },
+		slot: angularSlot},
 	{name: "web component", reason: "attributes are texts; what is no text is set as a property, events are listened to in script", tag: customTag, part: customPart, open: true,
 		prop:  attribute,
 		event: func(*contract.Event, string, string) string { return "" },

@@ -9,7 +9,7 @@ import (
 )
 
 // maxCountSteps bounds the work of one count.
-const maxCountSteps = 20_000
+const maxCountSteps = 10_000
 
 // counter counts the states of a space: it branches on the axis that most rules speak
 // of, takes parts of the space that no rule connects apart and multiplies their counts,

@@ -4,7 +4,6 @@ import (
 	"bytes"
 	"encoding/json"
 	"fmt"
-	"math/rand/v2"
 	"os"
 	"os/exec"
 	"path/filepath"
@@ -55,12 +54,11 @@ func TestCompilersTakeWhatIsWritten(t *testing.T) {
 	for _, j := range judged {
 		t.Run(j.framework, func(t *testing.T) {
 			t.Parallel()
-			r := random{Rand: rand.New(rand.NewPCG(seed(t), 2))}
+			r := newRandom(t, 2)
 			dir := t.TempDir()
 			count := 0
 			for n := range 40 {
-				r.c, r.used = &contract.Contract{}, map[string]bool{}
-				c := r.contract()
+				c := r.next()
 				count += writeAll(t, filepath.Join(dir, fmt.Sprintf("c%02d", n)), c, j.framework, Proposed(c))
 			}
 			refused := judge(t, dir, j.by)

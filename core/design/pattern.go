@@ -69,7 +69,7 @@ var patterns = []pattern{
 		}},
 	{"a value that the app may hold", []Need{NeedBehaviour}, 3, "a variable and a handler for who holds it", nil,
 		"two components can agree, and the app decides", func(c *contract.Contract) {
-			name := heldName(c)
+			name, _ := heldName(c)
 			if c.Prop(name) == nil {
 				addProp(c, name, "boolean", nil)
 			}
@@ -112,6 +112,14 @@ var patterns = []pattern{
 			})
 			forget(c)
 		}},
+}
+
+// Patterns lists all patterns, each with all that it serves.
+func Patterns() (all []Suggestion) {
+	for _, p := range patterns {
+		all = append(all, Suggestion{Pattern: p.name, Serves: p.serves, Cost: p.cost, Why: p.reason})
+	}
+	return all
 }
 
 // forget takes out the rules that speak of members which are not there any more.

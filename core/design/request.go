@@ -46,7 +46,8 @@ type request struct {
 	poses func(c *contract.Contract) bool // whether it can be asked of a contract at all; nil for always
 	// meets gives the member by which an app can do it today.
 	meets []met
-	// change gives the smallest change that would meet it. It is made to a copy.
+	// change makes the smallest change that would meet it, to a copy that shares its members,
+	// and says what it is.
 	change func(c *contract.Contract) (words string)
 	// reaches says that apps which need it now would rely on the component's insides.
 	reaches bool
@@ -69,12 +70,15 @@ var catalogue = []request{
 		},
 		change: func(c *contract.Contract) string {
 			if s := givingSlot(c); s != nil {
-				s.Gives.Fields = append(s.Gives.Fields, contract.Field{Name: "item", Type: contract.Type{T: types.Unknown}})
+				s = anew(c.Slots, s)
+				gives := *s.Gives
+				s.Gives = &gives
+				s.Gives.Fields = append(slices.Clip(s.Gives.Fields), contract.Field{Name: "item", Type: contract.Type{T: types.Unknown}})
 				return "give the whole item to " + slotWord(s.Name)
 			}
 			addSlot(c, "item", contract.FormFunction, &contract.Payload{Fields: []contract.Field{{Name: "item", Type: contract.Type{T: types.Unknown}}}})
 			return "draw each item in a slot that is given it, with what is drawn now as fallback"
-		}, reaches: true,
+		},
 		reason: "lists are shown on one page with other fields than on the next"},
 	{name: "another place", asks: "move a region elsewhere", poses: drawsRegions,
 		meets: []met{
@@ -109,7 +113,7 @@ var catalogue = []request{
 		change: func(c *contract.Contract) string {
 			addSlot(c, "region", contract.FormContent, nil)
 			return "a slot for the region, with what is drawn now as fallback"
-		}, reaches: true,
+		},
 		reason: "a badge beside the title, a link inside the text"},
 	{name: "restyle a part", asks: "restyle one inner part",
 		meets: []met{
@@ -131,6 +135,7 @@ var catalogue = []request{
 		},
 		change: func(c *contract.Contract) string {
 			if p := closedAxis(c, "size", "scale", "density"); p != nil {
+				p = anew(c.Props, p)
 				p.Type = contract.Type{T: types.NewUnion(append(slices.Clone(types.Members(p.Type.T)), types.StringLiteral("further"))...)}
 				return "one more value of " + p.Name
 			}
@@ -162,6 +167,7 @@ var catalogue = []request{
 		},
 		change: func(c *contract.Contract) string {
 			if p := c.Prop(c.Root.ChosenBy); p != nil {
+				p = anew(c.Props, p)
 				p.Type = contract.Type{T: types.NewUnion(append(slices.Clone(types.Members(p.Type.T)), types.StringLiteral("section"))...)}
 				c.Root.Among = append(c.Root.Among, "section")
 				return "one more element to choose from"
@@ -174,7 +180,7 @@ var catalogue = []request{
 			c.Root.ChosenBy, c.Root.Among = "as", []string{element, "section"}
 			c.Root.Elements = []string{element, "section"}
 			return "let the app choose the element, with today's as default"
-		}, reaches: true,
+		},
 		reason: "headings have levels, buttons become links"},
 	{name: "the app holds it", asks: "the app wants to hold the value itself", poses: hasState,
 		meets: []met{{appHolds, "given a value, it follows the app"}},
@@ -190,7 +196,7 @@ var catalogue = []request{
 					return "follow the value where it is given, and report each change"
 				}
 			}
-			name := heldName(c)
+			name, _ := heldName(c)
 			if c.Prop(name) == nil {
 				addProp(c, name, "boolean", nil)
 			}
@@ -199,7 +205,7 @@ var catalogue = []request{
 			}
 			c.TwoWay = append(c.TwoWay, contract.TwoWay{Value: name, Change: name + "Change", Held: contract.HeldByBoth})
 			return "report each change of " + name + ", and follow it where it is given"
-		}, reaches: true,
+		},
 		reason: "two of them must agree, or the address bar must know"},
 	{name: "another change", asks: "change how one event changes the state", poses: hasState,
 		meets: []met{
@@ -220,7 +226,7 @@ var catalogue = []request{
 			addProp(c, "amend", "(state: unknown, change: unknown) => unknown", nil)
 			c.StateChanges = append(c.StateChanges, contract.StateChange{Name: "changed"})
 			return "take a function that amends each state change"
-		}, reaches: true,
+		},
 		reason: "steps that grow, choices that may not be taken back"},
 	{name: "other markup", asks: "use the logic with quite other markup", poses: hasState,
 		meets: []met{
@@ -230,7 +236,7 @@ var catalogue = []request{
 		change: func(c *contract.Contract) string {
 			addSlot(c, "everything", contract.FormFunction, &contract.Payload{Fields: []contract.Field{{Name: "state", Type: contract.Type{T: types.Unknown}}}})
 			return "give the logic out on its own beside the component, or hand the state to a slot for everything"
-		}, reaches: true,
+		},
 		reason: "another product's design shares nothing but the behaviour"},
 	{name: "a second action", asks: "a second action",
 		meets: []met{
@@ -249,7 +255,7 @@ var catalogue = []request{
 			}
 			addSlot(c, "actions", contract.FormContent, nil)
 			return "a slot for actions"
-		}, reaches: true,
+		},
 		reason: "cancel joins confirm sooner or later"},
 	{name: "a computed label", asks: "a translated or computed label",
 		meets: []met{
@@ -260,7 +266,7 @@ var catalogue = []request{
 		change: func(c *contract.Contract) string {
 			addProp(c, "label", "string", nil)
 			return "take the text as a prop, with today's as its default"
-		}, reaches: true,
+		},
 		reason: "words inside a component are in one language"},
 	{name: "why it is disabled", asks: "a reason why it is disabled", poses: func(c *contract.Contract) bool { return disabling(c) != nil },
 		meets: []met{
@@ -280,7 +286,7 @@ var catalogue = []request{
 			}, "the reason is given beside it"},
 		},
 		change: func(c *contract.Contract) string {
-			p := disabling(c)
+			p := anew(c.Props, disabling(c))
 			p.Type = contract.Type{T: types.NewUnion(types.Boolean, types.String)}
 			return p.Name + " may be the reason as a text; an empty text counts as not disabled"
 		},
@@ -299,10 +305,13 @@ var catalogue = []request{
 		reason: "side panels are narrow, and other scripts run the other way"},
 }
 
-// Requests lists the names of the catalogue with what they ask.
-func Requests() (all [][2]string) {
+// Asked is a request of the catalogue as people read it.
+type Asked struct{ Name, Asks, Reason string }
+
+// Requests lists the catalogue.
+func Requests() (all []Asked) {
 	for _, r := range catalogue {
-		all = append(all, [2]string{r.name, r.asks})
+		all = append(all, Asked{r.name, r.asks, r.reason})
 	}
 	return all
 }
@@ -320,6 +329,101 @@ func WhatIf(c *contract.Contract, own []OwnRequest) []Answer {
 	return out
 }
 
+// WhatIfTable is what becomes of each request to each alternative.
+type WhatIfTable struct {
+	Alternatives []Ageing     `json:"alternatives"`
+	Requests     []RequestRow `json:"requests"`
+}
+
+// RequestRow is one request with an answer for each alternative, in their order.
+type RequestRow struct {
+	Request string   `json:"request"`
+	Asks    string   `json:"asks"`
+	Answers []Answer `json:"answers"`
+}
+
+// Ageing is how one alternative takes all requests, and what it asks of apps today.
+type Ageing struct {
+	Alternative string          `json:"alternative"`
+	Outcomes    map[Outcome]int `json:"outcomes"`
+	MustKnow    int             `json:"mustKnow"` // things to know before the first use
+	Members     int             `json:"members"`
+	Best        bool            `json:"best"` // no other ages better
+}
+
+// weights say how dear an outcome is where alternatives are compared: a breaking change
+// costs every app a migration, reaching in costs whoever asks until the next one breaks.
+var weights = map[Outcome]int{Absorbed: 0, NotArising: 0, AdditiveNow: 1, ReachingIn: 3, BreakingNow: 6}
+
+// WhatIf puts all requests to all alternatives of a draft.
+func (d *Draft) WhatIf() *WhatIfTable {
+	out := &WhatIfTable{}
+	var costs []int
+	for i, a := range d.Alternatives {
+		age := Ageing{Alternative: a.Name, Outcomes: map[Outcome]int{}, MustKnow: len(MustKnow(a.Of)), Members: len(memberNames(a.Of))}
+		cost := 0
+		for n, answer := range WhatIf(a.Of, d.Requests) {
+			if i == 0 {
+				asks := ""
+				if n < len(catalogue) {
+					asks = catalogue[n].asks
+				} else {
+					asks = d.Requests[n-len(catalogue)].Asks
+				}
+				out.Requests = append(out.Requests, RequestRow{Request: answer.Request, Asks: asks})
+			}
+			out.Requests[n].Answers = append(out.Requests[n].Answers, answer)
+			age.Outcomes[answer.Outcome]++
+			cost += weights[answer.Outcome]
+		}
+		out.Alternatives, costs = append(out.Alternatives, age), append(costs, cost)
+	}
+	for i := range out.Alternatives {
+		out.Alternatives[i].Best = costs[i] == slices.Min(costs)
+	}
+	return out
+}
+
+// Hold compares the contract that a draft intends with what was read from source: the
+// changes lead from what is intended to what is there. What only a reading knows, and what
+// the draft leaves open, is no change.
+func Hold(intended, read *contract.Contract) *change.Changes {
+	want := copied(intended)
+	if read.Framework == "react" {
+		want = copied(ForReact(intended))
+	}
+	want.Library, want.Package, want.Framework, want.Export, want.Complete, want.Bases = read.Library, read.Package, read.Framework, read.Export, read.Complete, read.Bases
+	want.Stage, want.Owner = read.Stage, read.Owner
+	if !want.Root.Known {
+		want.Root = read.Root
+	}
+	if want.Handle == nil {
+		want.Handle = read.Handle
+	}
+	want.Inside, want.Parts = read.Inside, partsAsRead(want.Parts, read.Parts)
+	want.Hashes()
+	listed := func(c *contract.Contract, version string) *contract.Listing {
+		return &contract.Listing{Reader: "", Package: contract.PackageInfo{Name: read.Package, Version: version, Framework: read.Framework}, Components: []contract.Contract{*c}}
+	}
+	return change.Compare(listed(want, "0.0.0"), listed(read, "0.0.0"), change.Options{})
+}
+
+// partsAsRead gives parts the spelling and component that reading found for them.
+func partsAsRead(want, read []contract.Part) []contract.Part {
+	out := slices.Clone(want)
+	for i := range out {
+		for _, r := range read {
+			if r.Name == out[i].Name {
+				out[i].Spelled, out[i].Origin = r.Spelled, r.Origin
+				if out[i].Component == "" {
+					out[i].Component = r.Component
+				}
+			}
+		}
+	}
+	return out
+}
+
 // answer says what becomes of a request.
 func (r *request) answer(c *contract.Contract) Answer {
 	a := Answer{Request: r.name, Why: r.reason}
@@ -333,30 +437,67 @@ func (r *request) answer(c *contract.Contract) Answer {
 			return a
 		}
 	}
-	changed := copied(c)
-	a.Change = r.change(changed)
-	a.Outcome, a.Owed = costs(c, changed)
+	changed := *c
+	changed.Props, changed.Slots, changed.Events = slices.Clone(c.Props), slices.Clone(c.Slots), slices.Clone(c.Events)
+	changed.TwoWay, changed.Exclusions = slices.Clone(c.TwoWay), slices.Clip(c.Exclusions)
+	changed.StateChanges, changed.StyleHooks.CSSParts = slices.Clip(c.StateChanges), slices.Clip(c.StyleHooks.CSSParts)
+	changed.Root.Among = slices.Clip(c.Root.Among)
+	a.Change = r.change(&changed)
+	a.Outcome, a.Owed = costs(c, &changed)
 	if r.reaches && a.Outcome == AdditiveNow {
 		a.Outcome = ReachingIn
 	}
 	return a
 }
 
-// costs compares a contract with a changed one.
+// anew puts a copy of a member into its place in a list, for a change to be made to it.
+func anew[T any](list []*T, x *T) *T {
+	made := *x
+	list[slices.Index(list, x)] = &made
+	return &made
+}
+
+// costs compares a contract with a changed one, which shares the members that stay.
 func costs(before, after *contract.Contract) (Outcome, change.Step) {
-	listed := func(c *contract.Contract) *contract.Listing {
+	one, other := *before, *after
+	one.Props, other.Props = apartFrom(before.Props, after.Props)
+	one.Slots, other.Slots = apartFrom(before.Slots, after.Slots)
+	one.Events, other.Events = apartFrom(before.Events, after.Events)
+	before, after = &one, &other
+	listed := func(c *contract.Contract, hash string) *contract.Listing {
 		made := *c
-		made.Stage = contract.StageReady // what a change owes, not what a draft may
-		made.Hashes()
+		made.Stage = contract.StageReady                                       // what a change owes, not what a draft may
+		made.ContentHash, made.InterfaceHash, made.InsideHash = hash, hash, "" // they differ: that is known
 		return &contract.Listing{Package: contract.PackageInfo{Name: "draft", Version: "1.0.0"}, Components: []contract.Contract{made}}
 	}
-	found := change.Compare(listed(before), listed(after), change.Options{})
+	found := change.Compare(listed(before, "before"), listed(after, "after"), change.Options{})
 	for _, x := range found.Changes {
 		if x.Verdict == change.Breaking {
 			return BreakingNow, found.Owed
 		}
 	}
 	return AdditiveNow, found.Owed
+}
+
+// apartFrom gives what each of two lists has alone.
+func apartFrom[T any](a, b []*T) (alone, other []*T) {
+	in := make(map[*T]bool, len(a))
+	for _, x := range a {
+		in[x] = true
+	}
+	for _, x := range b {
+		if in[x] {
+			in[x] = false
+		} else {
+			other = append(other, x)
+		}
+	}
+	for _, x := range a {
+		if in[x] {
+			alone = append(alone, x)
+		}
+	}
+	return alone, other
 }
 
 // copied gives a copy whose lists and members may be changed.
@@ -698,25 +839,26 @@ func hasState(c *contract.Contract) bool {
 	if len(c.TwoWay)+len(c.StateChanges) > 0 || c.Kind == contract.KindLogic {
 		return true
 	}
-	return heldName(c) != "open" || c.Prop("open") != nil || slices.ContainsFunc(c.Events, func(e *contract.Event) bool { return strings.HasSuffix(e.Name, "Change") })
+	name, known := heldName(c)
+	return known || c.Prop(name) != nil
 }
 
 // heldName is the name of the value that a component holds, as far as its members show:
-// what an initial value or a change event speaks of.
-func heldName(c *contract.Contract) string {
+// what an initial value or a change event speaks of; else a name to begin with.
+func heldName(c *contract.Contract) (name string, known bool) {
 	for _, p := range c.Props {
 		for _, before := range []string{"default", "initial"} {
 			if rest, ok := strings.CutPrefix(p.Name, before); ok && rest != "" && rest == names.UpperFirst(rest) {
-				return names.LowerFirst(rest)
+				return names.LowerFirst(rest), true
 			}
 		}
 	}
 	for _, e := range c.Events {
 		if value, ok := strings.CutSuffix(e.Name, "Change"); ok && value != "" {
-			return value
+			return value, true
 		}
 	}
-	return "open"
+	return "open", false
 }
 
 func appHolds(c *contract.Contract) string {

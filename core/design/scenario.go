@@ -23,6 +23,21 @@ type Scenario struct {
 	Why   string           `c:"why" json:"why"`
 	Given map[string]any   `c:"given" json:"given"`
 	Then  []map[string]any `c:"then" json:"then,omitempty"`
+	// Instead is what is given to alternatives that say the same otherwise, by their names.
+	Instead map[string]map[string]any `c:"instead" json:"instead,omitempty"`
+}
+
+// ScenariosOf gives the scenarios of one of a draft's alternatives: the draft's own, then
+// those that every contract is looked at by.
+func (d *Draft) ScenariosOf(a *Alternative) []Scenario {
+	var all []Scenario
+	for _, s := range d.Scenarios {
+		if given, ok := s.Instead[a.Name]; ok {
+			s.Given = given
+		}
+		all = append(all, s)
+	}
+	return append(all, Proposed(a.Of)...)
 }
 
 // Proposed gives the scenarios that every contract is looked at by, as far as it has

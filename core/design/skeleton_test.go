@@ -25,6 +25,17 @@ type random struct {
 	used map[string]bool
 }
 
+// newRandom begins with contracts of a test's own.
+func newRandom(t *testing.T, stream uint64) *random {
+	return &random{Rand: rand.New(rand.NewPCG(seed(t), stream))}
+}
+
+// next gives the next contract.
+func (r *random) next() *contract.Contract {
+	r.c, r.used = &contract.Contract{}, map[string]bool{}
+	return r.contract()
+}
+
 func seed(t *testing.T) uint64 {
 	t.Helper()
 	if s := os.Getenv("STEADY_SEED"); s != "" {
@@ -195,10 +206,9 @@ func (r random) slot() {
 // TestSkeletonsReadBack writes random contracts as React components with the file beside
 // them, and reads them: it is the same contract, and no two facts contradict each other.
 func TestSkeletonsReadBack(t *testing.T) {
-	r := random{Rand: rand.New(rand.NewPCG(seed(t), 1))}
+	r := newRandom(t, 1)
 	for n := range 400 {
-		r.c, r.used = &contract.Contract{}, map[string]bool{}
-		c := r.contract()
+		c := r.next()
 		files, err := Skeleton(c, "react")
 		if err != nil {
 			t.Fatal(err)

@@ -450,7 +450,10 @@ func StatesOf(c *contract.Contract) *States {
 		}
 	}
 	out.Exclusive = append(out.Exclusive, s.exclusive()...)
-	out.Dead = append(append(out.Dead, s.dead...), s.neverSo()...)
+	out.Dead = append(out.Dead, s.dead...)
+	if out.How != Bounded {
+		out.Dead = append(out.Dead, s.neverSo()...)
+	}
 	out.Silent = append(out.Silent, undescribed(c, s)...)
 	return out
 }

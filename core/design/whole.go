@@ -144,7 +144,7 @@ func wholeAngular(c *contract.Contract, code *Code, t *typescript, module string
 		of := contract.MustType(f.is)
 		switch {
 		case strings.HasPrefix(f.name, "handle"):
-			fields = append(fields, f.name+"(_event: unknown): void {}")
+			fields = append(fields, f.name+"(_event?: unknown): void {}")
 		case f.held:
 			fields = append(fields, f.name+": "+t.of(of)+" | undefined;")
 		case strings.HasPrefix(f.name, "set") && strings.Contains(f.is, "=>"):
