@@ -46,6 +46,16 @@ func ReadDocument(name string, data []byte, key string, version int, v any) erro
 // WriteDocument writes v, a pointer to a struct, as the YAML that ReadDocument reads.
 // Schema names the JSON Schema for editors; "" for none.
 func WriteDocument(key string, version int, schema string, v any) ([]byte, error) {
+	return writeYAML(documentTree(key, version, schema, v))
+}
+
+// WriteDocumentJSON writes v as JSON in the shape of the YAML, which ReadDocument reads
+// too.
+func WriteDocumentJSON(key string, version int, v any) ([]byte, error) {
+	return indent(documentTree(key, version, "", v))
+}
+
+func documentTree(key string, version int, schema string, v any) *node {
 	tree := &node{kind: mapNode}
 	if schema != "" {
 		tree.set("$schema", text(schema))
@@ -54,7 +64,7 @@ func WriteDocument(key string, version int, schema string, v any) ([]byte, error
 	if inner := encode(reflect.ValueOf(v).Elem(), fileForm); inner != nil {
 		tree.fields = append(tree.fields, inner.fields...)
 	}
-	return writeYAML(tree)
+	return tree
 }
 
 // DocumentSchema is the JSON Schema of what ReadDocument accepts for v.

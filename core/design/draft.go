@@ -149,33 +149,49 @@ func Open(fsys fs.FS, dir string) (*Draft, error) {
 	if err != nil {
 		return nil, err
 	}
-	d, err := Parse(name, data)
+	d, broken, err := Assemble(name, data, func(file string) (string, []byte, error) {
+		name := path.Join(dir, file)
+		data, err := readFile(fsys, name)
+		return name, data, err
+	})
 	if err != nil {
 		return nil, err
 	}
 	var problems contract.Problems
-	for i := range d.Alternatives {
-		a := &d.Alternatives[i]
-		file := path.Join(dir, a.File)
-		data, err := readFile(fsys, file)
-		if err != nil {
+	for _, a := range d.Alternatives {
+		var found contract.Problems
+		switch err := broken[a.Name]; {
+		case errors.As(err, &found):
+			problems = append(problems, found...)
+		case err != nil:
 			return nil, fmt.Errorf("the alternative %s: %w", a.Name, err)
 		}
-		c, err := contract.ParseFile(file, data)
-		var found contract.Problems
-		if errors.As(err, &found) {
-			problems = append(problems, found...)
-			continue
-		}
-		if err != nil {
-			return nil, err
-		}
-		a.Of = c
 	}
 	if len(problems) > 0 {
 		return nil, problems
 	}
 	return d, nil
+}
+
+// Assemble reads a draft, and each alternative's contract from what read gives for its
+// file: the name to tell problems by, and the text. Alternatives that cannot be read have
+// no contract; why is in broken, by their names.
+func Assemble(name string, data []byte, read func(file string) (name string, data []byte, err error)) (d *Draft, broken map[string]error, err error) {
+	if d, err = Parse(name, data); err != nil {
+		return nil, nil, err
+	}
+	broken = map[string]error{}
+	for i := range d.Alternatives {
+		a := &d.Alternatives[i]
+		file, data, err := read(a.File)
+		if err == nil {
+			a.Of, err = contract.ParseFile(file, data)
+		}
+		if err != nil {
+			broken[a.Name] = err
+		}
+	}
+	return d, broken, nil
 }
 
 // readFile reads a file that is not larger than contract files may be.

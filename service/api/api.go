@@ -14,6 +14,7 @@ import (
 	"net/http"
 	"net/url"
 	"strings"
+	"sync"
 	"time"
 
 	"github.com/gin-gonic/gin"
@@ -39,6 +40,9 @@ const (
 type server struct {
 	store *store.Store
 	log   *slog.Logger
+	// neighbours are the library that drafts were held against last, by release and
+	// reader: neither changes, and an editor asks at every key press.
+	neighbours sync.Map
 }
 
 // Handler gives the service's handler. Hosts are the names under which it may
@@ -49,7 +53,7 @@ func Handler(s *store.Store, log *slog.Logger, hosts ...string) http.Handler {
 	r.UseRawPath = true // package names hold slashes
 	r.UnescapePathValues = true
 	r.HandleMethodNotAllowed = true
-	srv := &server{s, log}
+	srv := &server{store: s, log: log}
 	r.Use(srv.logged, srv.recovered, guard(hosts), limited)
 
 	r.GET("/healthz", func(c *gin.Context) { c.JSON(http.StatusOK, gin.H{"status": "ok"}) })
@@ -94,6 +98,16 @@ func (s *server) routes() []route {
 		{"GET", "/apps", s.listApps},
 		{"POST", "/scans", s.addScan},
 		{"GET", "/apps/:app/scan", s.showScan},
+		{"GET", "/drafts", s.listDrafts},
+		{"POST", "/drafts", s.addDraft},
+		{"GET", "/drafts/:draft", s.showDraft},
+		{"PUT", "/drafts/:draft", s.putDraft},
+		{"GET", "/drafts/:draft/revisions", s.listDraftRevisions},
+		{"GET", "/drafts/:draft/revisions/:revision", s.showDraft},
+		{"POST", "/design/look", s.lookAtDraft},
+		{"POST", "/design/skeleton", s.skeleton},
+		{"GET", "/design/advice", s.advise},
+		{"POST", "/design/shape", s.shape},
 	}
 }
 
@@ -105,6 +119,7 @@ type Problem struct {
 	Detail string   `json:"detail"`
 	Right  string   `json:"right,omitempty"` // what would be right
 	Errors []string `json:"errors,omitempty"`
+	Now    any      `json:"now,omitempty"` // what is kept now, where an edit began with something older
 }
 
 // titles are the titles of the stable problem types.
@@ -114,6 +129,8 @@ var titles = map[string]string{
 	"bad-request":        "The call was wrong",
 	"invalid":            "What was sent cannot be taken",
 	"conflict":           "It is there already and differs",
+	"no-base":            "The edit does not say what it began with",
+	"outdated":           "It changed since the edit began",
 	"too-large":          "What was sent is too large",
 	"foreign":            "Called from elsewhere",
 	"no-actor":           "Nobody signed the write",
