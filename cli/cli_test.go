@@ -476,7 +476,7 @@ func TestErrors(t *testing.T) {
 // TestHelp holds that every command has an example from the demo.
 func TestHelp(t *testing.T) {
 	for _, command := range []string{"read", "check", "compare", "uses", "impact", "add release", "add app", "list", "show",
-		"draft create", "draft list", "draft show", "draft states", "draft code", "draft what-if", "draft advise", "draft check", "draft skeleton", "draft finish", "draft hold"} {
+		"draft create", "draft list", "draft show", "draft states", "draft code", "draft what-if", "draft advise", "draft check", "draft skeleton", "draft finish", "draft hold", "draft fetch", "add draft"} {
 		out := must(t, 0, nil, append(strings.Fields(command), "--help")...)
 		if !strings.Contains(out, "Examples:\n  steady "+command) {
 			t.Errorf("steady %s --help has no example:\n%s", command, out)

@@ -215,7 +215,7 @@ func (s *shell) impactCommand() *cobra.Command {
 }
 
 func (s *shell) addCommand() *cobra.Command {
-	cmd := &cobra.Command{Use: "add", Short: "Adds a release or an app to the service", Args: cobra.NoArgs,
+	cmd := &cobra.Command{Use: "add", Short: "Adds a release, an app or a draft to the service", Args: cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, args []string) error { return cmd.Help() }}
 	var w wants
 	release := &cobra.Command{
@@ -270,7 +270,7 @@ func (s *shell) addCommand() *cobra.Command {
 	}
 	app.Flags().StringArrayVar(&libraries, "library", nil, "package name of a library to look for; may be given several times")
 	s.formats(app, "table", "json")
-	cmd.AddCommand(release, app)
+	cmd.AddCommand(release, app, s.addDraftCommand())
 	return cmd
 }
 

@@ -42,7 +42,7 @@ func (s *shell) draftCommand() *cobra.Command {
 	cmd := &cobra.Command{Use: "draft", Short: "Works on interfaces that are not built yet", Args: cobra.NoArgs,
 		Long: "Compares alternative interfaces for a component before there is code: what they ask\nof apps, the states they have, the code that apps would write, what later requests\nwould cost. Works on files; no service is needed.",
 		RunE: func(cmd *cobra.Command, args []string) error { return cmd.Help() }}
-	cmd.AddCommand(s.draftCreate(), s.draftList(), s.draftShow(), s.draftStates(), s.draftCode(), s.draftWhatIf(), s.draftAdvise(), s.draftCheck(), s.draftSkeleton(), s.draftFinish(), s.draftHold())
+	cmd.AddCommand(s.draftCreate(), s.draftList(), s.draftShow(), s.draftStates(), s.draftCode(), s.draftWhatIf(), s.draftAdvise(), s.draftCheck(), s.draftSkeleton(), s.draftFinish(), s.draftHold(), s.draftFetch())
 	return cmd
 }
 

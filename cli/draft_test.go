@@ -164,6 +164,55 @@ func TestDraftFromTheLibrary(t *testing.T) {
 	}
 }
 
+// TestDraftsInTheService lets two people work on one draft: neither loses anything.
+func TestDraftsInTheService(t *testing.T) {
+	env := service(t)
+	mine := filepath.Join(drafts(t), "lever")
+	if out := must(t, 0, env, "add", "draft", mine); !strings.Contains(out, "lever is kept as revision 1") {
+		t.Errorf("adding says %s", out)
+	}
+	if out := must(t, 0, env, "add", "draft", mine); !strings.Contains(out, "revision 1") {
+		t.Errorf("adding the same again says %s", out)
+	}
+	theirs := filepath.Join(t.TempDir(), "lever")
+	must(t, 0, env, "draft", "fetch", "lever", theirs)
+	change := func(folder, from, to string) {
+		file := filepath.Join(folder, "hint.contract.yaml")
+		data, err := os.ReadFile(file)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if err := os.WriteFile(file, []byte(strings.Replace(string(data), from, to, 1)), 0o644); err != nil {
+			t.Fatal(err)
+		}
+	}
+	change(theirs, "Why it is disabled.", "Why nothing happens.")
+	must(t, 0, env, "add", "draft", theirs, "--what", "other words")
+	change(mine, "Does one thing", "Does a single thing")
+	code, _, errOut := steady(t, env, "add", "draft", mine)
+	if code != 4 || !strings.Contains(errOut, "tester made revision 2") || !strings.Contains(errOut, "steady draft fetch lever") {
+		t.Errorf("an edit of what has changed since ends with %d: %s", code, errOut)
+	}
+	both := filepath.Join(t.TempDir(), "both")
+	must(t, 0, env, "draft", "fetch", "lever", both)
+	if data, err := os.ReadFile(filepath.Join(both, "hint.contract.yaml")); err != nil || !strings.Contains(string(data), "Why nothing happens.") {
+		t.Errorf("fetched is %s (%v)", data, err)
+	}
+	if code, _, errOut := steady(t, env, "draft", "fetch", "lever", both); code != 2 || !strings.Contains(errOut, "is there already") {
+		t.Errorf("fetching over files ends with %d: %s", code, errOut)
+	}
+	change(both, "Does one thing", "Does a single thing")
+	if out := must(t, 0, env, "add", "draft", both, "--name", "lever"); !strings.Contains(out, "revision 3") {
+		t.Errorf("adding what holds both says %s", out)
+	}
+	if code, _, errOut := steady(t, env, "draft", "fetch", "missing", filepath.Join(both, "x")); code != 4 || !strings.Contains(errOut, "no draft missing") {
+		t.Errorf("an unknown draft ends with %d: %s", code, errOut)
+	}
+	if code, _, errOut := steady(t, env, "add", "draft", filepath.Join(both, "nowhere")); code != 3 || !strings.Contains(errOut, "draft.yaml") {
+		t.Errorf("no draft ends with %d: %s", code, errOut)
+	}
+}
+
 // TestDraftErrors holds that wrong calls say what would be right.
 func TestDraftErrors(t *testing.T) {
 	dir := drafts(t)

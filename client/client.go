@@ -53,6 +53,11 @@ func (e *Error) Error() string {
 }
 
 func (c *Client) call(ctx context.Context, method, path string, query url.Values, in, out any) error {
+	return c.callWith(ctx, method, path, query, nil, in, out)
+}
+
+// callWith calls with further header fields.
+func (c *Client) callWith(ctx context.Context, method, path string, query url.Values, header map[string]string, in, out any) error {
 	address := c.base + "/api/v1" + path
 	if len(query) > 0 {
 		address += "?" + query.Encode()
@@ -72,6 +77,9 @@ func (c *Client) call(ctx context.Context, method, path string, query url.Values
 	if in != nil {
 		req.Header.Set("Content-Type", "application/json")
 		req.Header.Set("X-Steady-Actor", c.actor)
+	}
+	for name, value := range header {
+		req.Header.Set(name, value)
 	}
 	resp, err := c.http.Do(req)
 	if err != nil {
@@ -220,4 +228,35 @@ func (c *Client) Compare(ctx context.Context, pkg, from, to string) (*change.Cha
 func (c *Client) Impact(ctx context.Context, pkg, from, to, app string) (*impact.Impact, error) {
 	var out impact.Impact
 	return &out, c.call(ctx, http.MethodGet, "/packages/"+url.PathEscape(pkg)+"/impact/"+url.PathEscape(app), ends(from, to), nil, &out)
+}
+
+// DraftState is one state of a draft: draft.yaml as JSON, and the contract files by name.
+type DraftState struct {
+	State struct {
+		Name     string    `json:"name"`
+		Revision int       `json:"revision"`
+		What     string    `json:"what"`
+		At       time.Time `json:"at"`
+		By       string    `json:"by"`
+	} `json:"state"`
+	Draft     json.RawMessage   `json:"draft"`
+	Contracts map[string]string `json:"contracts"`
+}
+
+// Draft gives the newest state of a draft.
+func (c *Client) Draft(ctx context.Context, name string) (*DraftState, error) {
+	var out DraftState
+	return &out, c.call(ctx, http.MethodGet, "/drafts/"+url.PathEscape(name), nil, nil, &out)
+}
+
+// SaveDraft keeps a further state of a draft. Base is the revision that the edit began
+// with, 0 for a draft that is new; the error has the status 412 where the draft changed
+// since.
+func (c *Client) SaveDraft(ctx context.Context, name string, base int, draft json.RawMessage, contracts map[string]string, what string) (*DraftState, error) {
+	var out DraftState
+	in := map[string]any{"name": name, "draft": draft, "contracts": contracts, "what": what}
+	if base == 0 {
+		return &out, c.call(ctx, http.MethodPost, "/drafts", nil, in, &out)
+	}
+	return &out, c.callWith(ctx, http.MethodPut, "/drafts/"+url.PathEscape(name), nil, map[string]string{"If-Match": fmt.Sprintf("%q", fmt.Sprint(base))}, in, &out)
 }

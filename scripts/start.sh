@@ -112,6 +112,9 @@ done
 for app in booking freight; do
   add app "$demo/$app"
 done
+for draft in notice-bar sailing-list lever; do
+  add draft "$demo/drafts/$draft"
+done
 echo "$address" >"$state/address"
 cat <<END
 
@@ -122,6 +125,7 @@ Try, from $demo with STEADY_SERVICE=$address:
   $root/bin/steady check ./fairlead@2.1.0
   $root/bin/steady compare ./fairlead@1.2.0 ./fairlead@2.0.0
   $root/bin/steady impact ./fairlead@1.2.0 ./fairlead@2.0.0 --app ./booking
+  $root/bin/steady draft what-if ./drafts/notice-bar
   $root/bin/steady list
 
 Ctrl-C stops the service and its database.
