@@ -34,7 +34,7 @@ func TestMain(m *testing.M) { pgtest.Run(m, func(c *pgtest.Cluster) { cluster = 
 const fairlead = "/components/%40saltmarsh%2Ffairlead/"
 
 // serve serves the console over a database of its own; with the demo in it.
-func serve(t *testing.T, filled bool) string {
+func serve(t testing.TB, filled bool) string {
 	t.Helper()
 	if _, err := os.Stat("../service/web/built/index.html"); err != nil {
 		t.Fatalf("the console is not built; run the tests with make test, which builds it: %v", err)
@@ -79,7 +79,7 @@ func serve(t *testing.T, filled bool) string {
 }
 
 // browser starts Chromium with a window of the given size.
-func browser(t *testing.T, width, height int, more ...chromedp.ExecAllocatorOption) context.Context {
+func browser(t testing.TB, width, height int, more ...chromedp.ExecAllocatorOption) context.Context {
 	t.Helper()
 	path, err := exec.LookPath("chromium")
 	if err != nil {
@@ -97,7 +97,7 @@ func browser(t *testing.T, width, height int, more ...chromedp.ExecAllocatorOpti
 }
 
 // page opens a page and gives the text of its content once it is there.
-func page(t *testing.T, ctx context.Context, url, until string) string {
+func page(t testing.TB, ctx context.Context, url, until string) string {
 	t.Helper()
 	var text string
 	if err := chromedp.Run(ctx, chromedp.Navigate(url), chromedp.WaitVisible(until, chromedp.ByQuery), chromedp.Text("#content", &text, chromedp.ByQuery)); err != nil {

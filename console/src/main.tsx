@@ -6,6 +6,8 @@ import { RouterProvider, createBrowserRouter, Navigate, Outlet, Link } from 'rea
 import { Empty, Shell, Title } from './parts';
 import { ComponentPage } from './pages/ComponentPage';
 import { ComponentsPage } from './pages/ComponentsPage';
+import { DesignPage } from './pages/DesignPage';
+import { DraftPage } from './pages/DraftPage';
 import { ImpactPage } from './pages/ImpactPage';
 import { ReleasesPage } from './pages/ReleasesPage';
 import { GlobalStyle } from './tokens';
@@ -36,6 +38,8 @@ const router = createBrowserRouter([
       { path: '/', element: <Navigate to="/components" replace /> },
       { path: '/components', element: <ComponentsPage /> },
       { path: '/components/:package/:component', element: <ComponentPage /> },
+      { path: '/design', element: <DesignPage /> },
+      { path: '/design/:draft', element: <DraftPage /> },
       { path: '/releases', element: <ReleasesPage /> },
       { path: '/impact', element: <ImpactPage /> },
       { path: '*', element: <Nowhere /> },

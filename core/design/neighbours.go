@@ -175,7 +175,7 @@ func (n *Neighbours) offer(component string, p *contract.Prop, name string) (o *
 			}
 		}
 	}
-	if o.Default = mostOf(defaults); 2*defaults[o.Default] < o.Components {
+	if o.Default = mostOf(defaults); 2*defaults[o.Default] <= o.Components {
 		o.Default = "" // too few agree for it to say anything
 	}
 	differing = name != p.Name || p.Type.Known() && most != "" && types.Key(p.Type.T) != most

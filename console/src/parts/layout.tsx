@@ -35,6 +35,7 @@ export function Shell({ children }: { children: ReactNode }) {
         </Name>
         <nav aria-label="Pages">
           <NavLink to="/components">Components</NavLink>
+          <NavLink to="/design">Design</NavLink>
           <NavLink to="/releases">Releases</NavLink>
           <NavLink to="/impact">Impact</NavLink>
         </nav>

@@ -1,0 +1,242 @@
+package console
+
+import (
+	"context"
+	"fmt"
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+
+	"steadysocket/client"
+	"steadysocket/core/contract"
+	"steadysocket/core/design"
+	"steadysocket/demo"
+)
+
+// serveDrafts serves the console with the demo and its drafts.
+func serveDrafts(t testing.TB) (url string, c *client.Client) {
+	t.Helper()
+	url = serve(t, true)
+	c = client.New(url, "demo")
+	for _, name := range demo.Drafts {
+		dir := filepath.Join("../demo/drafts", name)
+		d, err := design.Open(os.DirFS(dir), ".")
+		if err != nil {
+			t.Fatal(err)
+		}
+		head, err := contract.WriteDocumentJSON("draft", design.Version, d)
+		if err != nil {
+			t.Fatal(err)
+		}
+		texts := map[string]string{}
+		for _, a := range d.Alternatives {
+			data, err := os.ReadFile(filepath.Join(dir, a.File))
+			if err != nil {
+				t.Fatal(err)
+			}
+			texts[a.File] = string(data)
+		}
+		if _, err := c.SaveDraft(context.Background(), name, 0, head, texts, "began"); err != nil {
+			t.Fatal(err)
+		}
+	}
+	return url, c
+}
+
+// says waits until the page says something.
+func says(text string) chromedp.Action {
+	return chromedp.Poll(fmt.Sprintf(`document.body.innerText.includes(%q)`, text), nil)
+}
+
+// press presses a button by its words.
+func press(words string) chromedp.Action {
+	return chromedp.Click(fmt.Sprintf(`//button[normalize-space(.)=%q or @aria-label=%q]`, words, words), chromedp.BySearch)
+}
+
+// fill types into a field by its label, over what stands there.
+func fill(label, text string) chromedp.Action {
+	field := fmt.Sprintf(`//input[@aria-label=%q] | //label[normalize-space(.)=%q]/following-sibling::input`, label, label)
+	return chromedp.Tasks{
+		chromedp.Focus(field, chromedp.BySearch),
+		chromedp.KeyEvent("a", chromedp.KeyModifiers(2)), chromedp.KeyEvent(kb.Backspace),
+		chromedp.KeyEvent(text),
+	}
+}
+
+// step is one thing that a person does or sees.
+type step struct {
+	name string
+	do   chromedp.Action
+}
+
+// walk does one step after the other. Each has a while to succeed.
+func walk(t *testing.T, ctx context.Context, steps []step) {
+	t.Helper()
+	for _, s := range steps {
+		short, cancel := context.WithTimeout(ctx, 15*time.Second)
+		err := chromedp.Run(short, s.do)
+		cancel()
+		if err != nil {
+			var text string
+			_ = chromedp.Run(ctx, chromedp.Text("#content", &text, chromedp.ByQuery)) // what was wrong is told without it, too
+			t.Fatalf("%s: %v\n%.4000s", s.name, err, text)
+		}
+	}
+}
+
+// TestDesignPages holds what the pages of drafts show.
+func TestDesignPages(t *testing.T) {
+	url, _ := serveDrafts(t)
+	ctx := browser(t, 1280, 800)
+	text := page(t, ctx, url+"/design", "tbody tr")
+	wants(t, "Design", text, "notice-bar", "flags, sets, slots, parts", "finished with reason", "began, by demo", "Begin a draft")
+	text = page(t, ctx, url+"/design/notice-bar", "section[aria-label='What if'] table")
+	wants(t, "a draft", text, "Held against @saltmarsh/fairlead@2.1.0", "16,384 states (counted)", "15,088 of those can be written all the same", "fold isUrgent, isCalm and isWarning into one set tone",
+		"15 of 19 flags of the library", "parts · ages best", "only by reaching in", "put a link into the text", "A countdown until the bar closes by itself.")
+	text = page(t, ctx, url+"/design/missing", "[role=alert]")
+	wants(t, "a draft that is not there", text, "there is no draft missing")
+}
+
+// TestEditing edits an alternative as a form and as text: plate, code and findings follow,
+// and what is kept is what was typed.
+func TestEditing(t *testing.T) {
+	url, c := serveDrafts(t)
+	ctx := browser(t, 1280, 800)
+	page(t, ctx, url+"/design/lever", "section[aria-label='What if'] table")
+	walk(t, ctx, []step{
+		{"a prop is added", press("Add a prop")},
+		{"it is on the plate", chromedp.WaitVisible(`//*[local-name()='svg']//*[local-name()='text' and contains(., 'prop')]`, chromedp.BySearch)},
+		{"it is named like what the library calls otherwise", fill("Name of prop", "kind")},
+		{"it is given a type", fill("Type of kind", "'a' | 'b'")},
+		{"the library offers its word", says("components call this tone")},
+		{"its default is none of its values", fill("Default of kind", "c")},
+		{"that is told", says("the default c of props.kind is none of its values")},
+		{"the default is one of them", fill("Default of kind", "a")},
+		{"the states are more", says("2 values")},
+		{"the code is another framework's", chromedp.Tasks{chromedp.Click(`//button[contains(., 'react')]`, chromedp.BySearch), chromedp.Click(`//*[@role='option' and normalize-space(.)='angular']`, chromedp.BySearch)}},
+		{"it follows", says("<lever")},
+		{"somebody signs", fill("You are", "tester")},
+		{"and says what", fill("What you did", "one more prop")},
+		{"it is kept", press("Keep")},
+		{"as the next revision", says("revision 2")},
+		{"the history tells", says("one more prop")},
+		{"as text it is the file that people read", press("As text")},
+		{"with the new prop", chromedp.Poll(`[...document.querySelectorAll('textarea')].some((t) => t.value.includes('kind:') && t.value.startsWith('$schema'))`, nil)},
+	})
+	state, err := c.Draft(context.Background(), "lever")
+	if err != nil {
+		t.Fatal(err)
+	}
+	of, err := contract.ParseFile("hint", []byte(state.Contracts["hint.contract.yaml"]))
+	if err != nil {
+		t.Fatal(err)
+	}
+	if p := of.Prop("kind"); state.State.By != "tester" || p == nil || p.Type.String() != "'a' | 'b'" || p.Default.Value != "a" || len(of.Companions) != 1 || of.Words.Advice != nil {
+		t.Errorf("kept by %s is %+v", state.State.By, p)
+	}
+}
+
+// TestTwoPeopleEdit lets somebody else change the draft meanwhile: both versions are shown,
+// and neither is lost.
+func TestTwoPeopleEdit(t *testing.T) {
+	url, c := serveDrafts(t)
+	ctx := browser(t, 1280, 800)
+	page(t, ctx, url+"/design/lever", "section[aria-label='What if'] table")
+	state, err := c.Draft(context.Background(), "lever")
+	if err != nil {
+		t.Fatal(err)
+	}
+	state.Contracts["hint.contract.yaml"] = strings.Replace(state.Contracts["hint.contract.yaml"], "Why it is disabled.", "Theirs.", 1)
+	if _, err := c.SaveDraft(context.Background(), "lever", 1, state.Draft, state.Contracts, "other words"); err != nil {
+		t.Fatal(err)
+	}
+	if err := chromedp.Run(ctx, press("Add a slot"), fill("You are", "tester"), press("Keep"), says("demo changed this draft meanwhile"), says("Theirs."), says("Keep mine as the next revision")); err != nil {
+		t.Fatal(err)
+	}
+	if err := chromedp.Run(ctx, press("Keep mine as the next revision"), says("revision 3"), press("Go back to revision 2"), says("not kept yet"), press("Keep"), says("revision 4")); err != nil {
+		t.Fatal(err)
+	}
+	state, err = c.Draft(context.Background(), "lever")
+	if err != nil || !strings.Contains(state.Contracts["hint.contract.yaml"], "Theirs.") || state.State.What != "went back to revision 2" {
+		t.Errorf("kept is %+v (%v)", state.State, err)
+	}
+}
+
+// TestAlternatives takes a proposal and a pattern as further alternatives, looks at states
+// as a matrix, and finishes the draft.
+func TestAlternatives(t *testing.T) {
+	url, c := serveDrafts(t)
+	ctx := browser(t, 1280, 800)
+	page(t, ctx, url+"/design/notice-bar", "section[aria-label='What if'] table")
+	pickAxis := func(label, axis string) chromedp.Action {
+		return chromedp.Tasks{
+			chromedp.Click(fmt.Sprintf(`//*[normalize-space(text())=%q]/following-sibling::button`, label), chromedp.BySearch),
+			chromedp.Click(fmt.Sprintf(`//*[@role='option' and normalize-space(.)=%q]`, axis), chromedp.BySearch),
+		}
+	}
+	walk(t, ctx, []step{
+		{"states by one axis", pickAxis("States by", "small")},
+		{"and by another", pickAxis("and by", "large")},
+		{"what never occurs says why", says("never: one size at a time")},
+		{"a proposal is taken", press("Take it: fold small and large into one set size")},
+		{"as a further alternative", says("States of flags-simpler")},
+		{"with fewer states", says("12,288")},
+		{"a need is ticked", chromedp.Click(`//label[normalize-space(.)='vary one spot']`, chromedp.BySearch)},
+		{"patterns are named", says("who passes nothing gets a good look")},
+		{"one is taken", press("As a further alternative: a slot with a fallback")},
+		{"as another alternative", says("States of slot-with")},
+		{"somebody signs", fill("You are", "tester")},
+		{"it is kept", press("Keep")},
+		{"as the next revision", says("revision 2")},
+		{"it is finished", press("Make slot-with the intended one")},
+		{"and says so", says("slot-with · intended")},
+	})
+	state, err := c.Draft(context.Background(), "notice-bar")
+	if err != nil || !strings.Contains(string(state.Draft), `"alternative":"slot-with"`) && !strings.Contains(string(state.Draft), `"alternative": "slot-with"`) || len(state.Contracts) != 6 {
+		t.Errorf("kept are %d contracts with %s (%v)", len(state.Contracts), state.Draft, err)
+	}
+}
+
+// TestANewDraft begins a draft in the console, by keyboard alone.
+func TestANewDraft(t *testing.T) {
+	url := serve(t, false)
+	ctx := browser(t, 1280, 800)
+	text := page(t, ctx, url+"/design", "section[aria-label='A new draft'] input")
+	wants(t, "an empty list", text, "There is no draft yet", "steady add draft")
+	if err := chromedp.Run(ctx, fill("Component", "QuaySign"), chromedp.KeyEvent(kb.Tab), chromedp.KeyEvent("quayside"), chromedp.KeyEvent(kb.Tab), chromedp.KeyEvent(kb.Enter), says("QuaySign"), says("revision 1"),
+		press("Add an event"), says("must be known"), says("onEvent={() => handleEvent()}")); err != nil {
+		t.Fatal(err)
+	}
+}
+
+// BenchmarkKeyPress measures how long the editor takes for one key press on the demo's
+// largest draft, from the event to the changed page, in the browser.
+func BenchmarkKeyPress(b *testing.B) {
+	url, _ := serveDrafts(b)
+	ctx := browser(b, 1280, 800)
+	page(b, ctx, url+"/design/notice-bar", "section[aria-label='What if'] table")
+	var took []float64
+	if err := chromedp.Run(ctx, chromedp.Evaluate(`(async () => {
+		const field = document.querySelector('input[aria-label="Default of isUrgent"]');
+		const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set;
+		const took = [];
+		for (let i = 0; i < 60; i++) {
+			const start = performance.now();
+			set.call(field, 'x'.repeat(i % 7));
+			field.dispatchEvent(new Event('input', { bubbles: true }));
+			await Promise.resolve();
+			took.push(performance.now() - start);
+			await new Promise((done) => setTimeout(done, 90));
+		}
+		return took.slice(10).sort((a, b) => a - b);
+	})()`, &took, chromedp.EvalAsValue)); err != nil {
+		b.Fatal(err)
+	}
+	b.ReportMetric(took[len(took)/2], "ms/press")
+	b.ReportMetric(took[len(took)*95/100], "ms/press-95th")
+}

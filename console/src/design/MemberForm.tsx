@@ -1,0 +1,142 @@
+import { memo } from 'react';
+import styled from 'styled-components';
+import { Choose, Mark, Plain, Soft } from '../parts';
+import { rule, space, type, unsure } from '../tokens';
+import type { Looked } from './api';
+import { Text, Tick } from './fields';
+import { defaultFrom, defaultText, freeName, payloadFrom, payloadText, propOf, withMember } from './file';
+import type { ContractFile, EventFile, PropFile, Section, SlotFile } from './file';
+
+const Group = styled.fieldset`
+  border: 0; padding: 0; margin: 0 0 ${space.l};
+  legend { font-weight: 600; padding: 0; margin-bottom: ${space.m}; }
+`;
+
+const Row = styled.div<{ $columns: string }>`
+  display: grid; grid-template-columns: ${(p) => p.$columns}; gap: ${space.m}; align-items: center; padding: ${space.s} 0; border-top: 1px solid ${rule};
+  button { padding: 0.1rem 0.5rem; }
+`;
+
+const Said = styled.ul`margin: 0 0 ${space.m}; padding-left: ${space.l}; font-size: ${type.small}; li { margin: 2px 0; }`;
+const Weight = styled.span`color: ${unsure}; font-weight: 600;`;
+
+/** What the library says of a member: what it calls the same thing, and which rules it breaks. */
+function Beside({ looked, name }: { looked?: Looked; name: string }) {
+  const offers = looked?.offers.filter((o) => o.member === name) ?? [];
+  const findings = looked?.findings.filter((f) => f.member === name) ?? [];
+  if (offers.length + findings.length === 0) return null;
+  return (
+    <Said aria-label={`Said of ${name}`}>
+      {offers.map((o) => <li key={o.name}><Soft>{o.what}</Soft></li>)}
+      {findings.map((f) => <li key={f.rule + f.why}><Weight>{f.weight} {f.rule}</Weight> {f.why}; {f.mend}</li>)}
+    </Said>
+  );
+}
+
+interface MemberProps<T> {
+  name: string;
+  value: T;
+  looked?: Looked;
+  onChange: (name: string, to: { name: string; value: unknown } | null) => void;
+}
+
+const propColumns = 'minmax(5rem, 1fr) minmax(7rem, 1.8fr) minmax(4rem, 0.8fr) auto auto';
+
+const PropRow = memo(function PropRow({ name, value, looked, onChange }: MemberProps<PropFile>) {
+  const set = (more: Partial<PropFile>) => onChange(name, { name, value: { ...value, ...more } });
+  return (
+    <>
+      <Row $columns={propColumns}>
+        <Text quiet code label={`Name of ${name}`} value={name} onValueChange={(n) => onChange(name, { name: n, value })} />
+        <Text quiet code label={`Type of ${name}`} value={value.type ?? ''} onValueChange={(t) => set({ type: t })} />
+        <Text quiet code label={`Default of ${name}`} value={defaultText(value)} onValueChange={(t) => set({ default: defaultFrom(t) })} />
+        <Tick label="must" on={value.required === true} onValueChange={(on) => set({ required: on || undefined, default: on ? undefined : value.default })} />
+        <Plain aria-label={`Take ${name} out`} onPress={() => onChange(name, null)}>×</Plain>
+      </Row>
+      <Beside looked={looked} name={name} />
+    </>
+  );
+});
+
+const forms = ['content', 'function', 'element', 'component'] as const;
+const slotColumns = 'minmax(5rem, 1fr) auto minmax(6rem, 1.5fr) auto auto auto';
+
+const SlotRow = memo(function SlotRow({ name, value, looked, onChange }: MemberProps<SlotFile>) {
+  const set = (more: Partial<SlotFile>) => onChange(name, { name, value: { ...value, ...more } });
+  return (
+    <>
+      <Row $columns={slotColumns}>
+        <Text quiet code label={`Name of the slot ${name}`} value={name} onValueChange={(n) => onChange(name, { name: n, value })} />
+        <Choose quiet label={`Form of the slot ${name}`} value={value.form ?? 'content'} options={forms} onValueChange={(form) => set({ form })} />
+        <Text quiet code label={`What the slot ${name} gives`} placeholder="{ amount: number }" value={payloadText(value.gives)} onValueChange={(t) => set({ gives: payloadFrom(t) })} />
+        <Tick label="must" on={value.required === true} onValueChange={(on) => set({ required: on || undefined })} />
+        <Tick label="fallback" on={value.fallback === true} onValueChange={(on) => set({ fallback: on || undefined })} />
+        <Plain aria-label={`Take the slot ${name} out`} onPress={() => onChange(name, null)}>×</Plain>
+      </Row>
+      <Beside looked={looked} name={name} />
+    </>
+  );
+});
+
+const eventColumns = 'minmax(5rem, 1fr) minmax(8rem, 2fr) auto';
+
+const EventRow = memo(function EventRow({ name, value, looked, onChange }: MemberProps<EventFile>) {
+  return (
+    <>
+      <Row $columns={eventColumns}>
+        <Text quiet code label={`Name of the event ${name}`} value={name} onValueChange={(n) => onChange(name, { name: n, value })} />
+        <Text quiet code label={`What the event ${name} tells`} placeholder="reason: string" value={payloadText(value.payload)} onValueChange={(t) => onChange(name, { name, value: { ...value, payload: payloadFrom(t) } })} />
+        <Plain aria-label={`Take the event ${name} out`} onPress={() => onChange(name, null)}>×</Plain>
+      </Row>
+      <Beside looked={looked} name={name} />
+    </>
+  );
+});
+
+const PartRow = memo(function PartRow({ name, value, onChange }: MemberProps<unknown>) {
+  return (
+    <Row $columns={eventColumns}>
+      <Text quiet code label={`Name of the part ${name}`} value={name} onValueChange={(n) => onChange(name, { name: n, value })} />
+      <Soft>stands inside, and shares the state</Soft>
+      <Plain aria-label={`Take the part ${name} out`} onPress={() => onChange(name, null)}>×</Plain>
+    </Row>
+  );
+});
+
+const sections: { section: Section; title: string; add: string; fresh: { name: string; value: unknown } }[] = [
+  { section: 'props', title: 'Props: name, type, default', add: 'Add a prop', fresh: { name: 'prop', value: { type: 'string' } } },
+  { section: 'slots', title: 'Slots: name, form, what it gives', add: 'Add a slot', fresh: { name: 'slot', value: { form: 'content' } } },
+  { section: 'events', title: 'Events: name, what it tells', add: 'Add an event', fresh: { name: 'event', value: { payload: { form: 'positional', fields: [] } } } },
+  { section: 'parts', title: 'Parts', add: 'Add a part', fresh: { name: 'Part', value: {} } },
+];
+
+interface MemberFormProps {
+  file: ContractFile;
+  looked?: Looked;
+  onChange: (file: ContractFile) => void;
+}
+
+/** The members of an alternative as a form. What else its file holds stays as it is. */
+export function MemberForm({ file, looked, onChange }: MemberFormProps) {
+  return (
+    <>
+      {sections.map(({ section, title, add, fresh }) => {
+        const change = (name: string, to: { name: string; value: unknown } | null) => onChange(withMember(file, section, name, to));
+        return (
+          <Group key={section}>
+            <legend>{title}</legend>
+            {Object.entries(file[section] ?? {}).map(([name, value], i) => {
+              // Rows are told apart by where they stand, so that a name can be typed.
+              if (section === 'props') return <PropRow key={i} name={name} value={propOf(value as PropFile)} looked={looked} onChange={change} />;
+              if (section === 'slots') return <SlotRow key={i} name={name} value={(value as SlotFile) ?? {}} looked={looked} onChange={change} />;
+              if (section === 'events') return <EventRow key={i} name={name} value={(value as EventFile) ?? {}} looked={looked} onChange={change} />;
+              return <PartRow key={i} name={name} value={value} onChange={change} />;
+            })}
+            <Plain onPress={() => change('', { name: freeName(file, section, fresh.name), value: fresh.value })}>{add}</Plain>
+          </Group>
+        );
+      })}
+      {looked && looked.problems.length === 0 && looked.findings.length === 0 && <Mark of="holds" word="no rule of the library is broken" />}
+    </>
+  );
+}
