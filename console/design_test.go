@@ -9,6 +9,7 @@ import (
 	"testing"
 	"time"
 
+	"github.com/chromedp/cdproto/runtime"
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
 
@@ -234,7 +235,7 @@ func BenchmarkKeyPress(b *testing.B) {
 			await new Promise((done) => setTimeout(done, 90));
 		}
 		return took.slice(10).sort((a, b) => a - b);
-	})()`, &took, chromedp.EvalAsValue)); err != nil {
+	})()`, &took, func(p *runtime.EvaluateParams) *runtime.EvaluateParams { return p.WithAwaitPromise(true) })); err != nil {
 		b.Fatal(err)
 	}
 	b.ReportMetric(took[len(took)/2], "ms/press")

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import styled from 'styled-components';
 import { useService } from '../api';
 import { Answer, Card, Plain, Soft } from '../parts';
@@ -17,7 +17,7 @@ interface AdviseProps {
 }
 
 /** Which patterns fit what is needed, what each costs, and what is decided either way. */
-export function Advise({ framework, stance, onTake }: AdviseProps) {
+export const Advise = memo(function Advise({ framework, stance, onTake }: AdviseProps) {
   const [ticked, setTicked] = useState<string[]>([]);
   const query = ticked.map((n) => `need=${encodeURIComponent(n)}`).join('&');
   const advice = useService<Advice>(ticked.length === 0 ? null : `/design/advice?${query}&framework=${encodeURIComponent(framework)}&stance=${encodeURIComponent(stance)}`);
@@ -46,4 +46,4 @@ export function Advise({ framework, stance, onTake }: AdviseProps) {
       )}
     </Card>
   );
-}
+});

@@ -4,7 +4,7 @@ import { Choose, Mark, Plain, Soft } from '../parts';
 import { rule, space, type, unsure } from '../tokens';
 import type { Looked } from './api';
 import { Text, Tick } from './fields';
-import { defaultFrom, defaultText, freeName, payloadFrom, payloadText, propOf, withMember } from './file';
+import { defaultFrom, defaultText, freeName, payloadFrom, payloadText, propOf } from './file';
 import type { ContractFile, EventFile, PropFile, Section, SlotFile } from './file';
 
 const Group = styled.fieldset`
@@ -33,25 +33,28 @@ function Beside({ looked, name }: { looked?: Looked; name: string }) {
   );
 }
 
+/** Changes, renames or (for null) takes out one member. It stays the same from one key press to the next, so that only the row that is edited is drawn anew. */
+export type ChangeMember = (section: Section, name: string, to: { name: string; value: unknown } | null) => void;
+
 interface MemberProps<T> {
   name: string;
   value: T;
   looked?: Looked;
-  onChange: (name: string, to: { name: string; value: unknown } | null) => void;
+  onMember: ChangeMember;
 }
 
 const propColumns = 'minmax(5rem, 1fr) minmax(7rem, 1.8fr) minmax(4rem, 0.8fr) auto auto';
 
-const PropRow = memo(function PropRow({ name, value, looked, onChange }: MemberProps<PropFile>) {
-  const set = (more: Partial<PropFile>) => onChange(name, { name, value: { ...value, ...more } });
+const PropRow = memo(function PropRow({ name, value, looked, onMember }: MemberProps<PropFile>) {
+  const set = (more: Partial<PropFile>) => onMember('props', name, { name, value: { ...value, ...more } });
   return (
     <>
       <Row $columns={propColumns}>
-        <Text quiet code label={`Name of ${name}`} value={name} onValueChange={(n) => onChange(name, { name: n, value })} />
+        <Text quiet code label={`Name of ${name}`} value={name} onValueChange={(n) => onMember('props', name, { name: n, value })} />
         <Text quiet code label={`Type of ${name}`} value={value.type ?? ''} onValueChange={(t) => set({ type: t })} />
         <Text quiet code label={`Default of ${name}`} value={defaultText(value)} onValueChange={(t) => set({ default: defaultFrom(t) })} />
         <Tick label="must" on={value.required === true} onValueChange={(on) => set({ required: on || undefined, default: on ? undefined : value.default })} />
-        <Plain aria-label={`Take ${name} out`} onPress={() => onChange(name, null)}>×</Plain>
+        <Plain aria-label={`Take ${name} out`} onPress={() => onMember('props', name, null)}>×</Plain>
       </Row>
       <Beside looked={looked} name={name} />
     </>
@@ -61,17 +64,17 @@ const PropRow = memo(function PropRow({ name, value, looked, onChange }: MemberP
 const forms = ['content', 'function', 'element', 'component'] as const;
 const slotColumns = 'minmax(5rem, 1fr) auto minmax(6rem, 1.5fr) auto auto auto';
 
-const SlotRow = memo(function SlotRow({ name, value, looked, onChange }: MemberProps<SlotFile>) {
-  const set = (more: Partial<SlotFile>) => onChange(name, { name, value: { ...value, ...more } });
+const SlotRow = memo(function SlotRow({ name, value, looked, onMember }: MemberProps<SlotFile>) {
+  const set = (more: Partial<SlotFile>) => onMember('slots', name, { name, value: { ...value, ...more } });
   return (
     <>
       <Row $columns={slotColumns}>
-        <Text quiet code label={`Name of the slot ${name}`} value={name} onValueChange={(n) => onChange(name, { name: n, value })} />
+        <Text quiet code label={`Name of the slot ${name}`} value={name} onValueChange={(n) => onMember('slots', name, { name: n, value })} />
         <Choose quiet label={`Form of the slot ${name}`} value={value.form ?? 'content'} options={forms} onValueChange={(form) => set({ form })} />
         <Text quiet code label={`What the slot ${name} gives`} placeholder="{ amount: number }" value={payloadText(value.gives)} onValueChange={(t) => set({ gives: payloadFrom(t) })} />
         <Tick label="must" on={value.required === true} onValueChange={(on) => set({ required: on || undefined })} />
         <Tick label="fallback" on={value.fallback === true} onValueChange={(on) => set({ fallback: on || undefined })} />
-        <Plain aria-label={`Take the slot ${name} out`} onPress={() => onChange(name, null)}>×</Plain>
+        <Plain aria-label={`Take the slot ${name} out`} onPress={() => onMember('slots', name, null)}>×</Plain>
       </Row>
       <Beside looked={looked} name={name} />
     </>
@@ -80,25 +83,25 @@ const SlotRow = memo(function SlotRow({ name, value, looked, onChange }: MemberP
 
 const eventColumns = 'minmax(5rem, 1fr) minmax(8rem, 2fr) auto';
 
-const EventRow = memo(function EventRow({ name, value, looked, onChange }: MemberProps<EventFile>) {
+const EventRow = memo(function EventRow({ name, value, looked, onMember }: MemberProps<EventFile>) {
   return (
     <>
       <Row $columns={eventColumns}>
-        <Text quiet code label={`Name of the event ${name}`} value={name} onValueChange={(n) => onChange(name, { name: n, value })} />
-        <Text quiet code label={`What the event ${name} tells`} placeholder="reason: string" value={payloadText(value.payload)} onValueChange={(t) => onChange(name, { name, value: { ...value, payload: payloadFrom(t) } })} />
-        <Plain aria-label={`Take the event ${name} out`} onPress={() => onChange(name, null)}>×</Plain>
+        <Text quiet code label={`Name of the event ${name}`} value={name} onValueChange={(n) => onMember('events', name, { name: n, value })} />
+        <Text quiet code label={`What the event ${name} tells`} placeholder="reason: string" value={payloadText(value.payload)} onValueChange={(t) => onMember('events', name, { name, value: { ...value, payload: payloadFrom(t) } })} />
+        <Plain aria-label={`Take the event ${name} out`} onPress={() => onMember('events', name, null)}>×</Plain>
       </Row>
       <Beside looked={looked} name={name} />
     </>
   );
 });
 
-const PartRow = memo(function PartRow({ name, value, onChange }: MemberProps<unknown>) {
+const PartRow = memo(function PartRow({ name, value, onMember }: MemberProps<unknown>) {
   return (
     <Row $columns={eventColumns}>
-      <Text quiet code label={`Name of the part ${name}`} value={name} onValueChange={(n) => onChange(name, { name: n, value })} />
+      <Text quiet code label={`Name of the part ${name}`} value={name} onValueChange={(n) => onMember('parts', name, { name: n, value })} />
       <Soft>stands inside, and shares the state</Soft>
-      <Plain aria-label={`Take the part ${name} out`} onPress={() => onChange(name, null)}>×</Plain>
+      <Plain aria-label={`Take the part ${name} out`} onPress={() => onMember('parts', name, null)}>×</Plain>
     </Row>
   );
 });
@@ -110,32 +113,32 @@ const sections: { section: Section; title: string; add: string; fresh: { name: s
   { section: 'parts', title: 'Parts', add: 'Add a part', fresh: { name: 'Part', value: {} } },
 ];
 
+/** A member of which nothing is said. */
+const none = {};
+
 interface MemberFormProps {
   file: ContractFile;
   looked?: Looked;
-  onChange: (file: ContractFile) => void;
+  onMember: ChangeMember;
 }
 
 /** The members of an alternative as a form. What else its file holds stays as it is. */
-export function MemberForm({ file, looked, onChange }: MemberFormProps) {
+export function MemberForm({ file, looked, onMember }: MemberFormProps) {
   return (
     <>
-      {sections.map(({ section, title, add, fresh }) => {
-        const change = (name: string, to: { name: string; value: unknown } | null) => onChange(withMember(file, section, name, to));
-        return (
-          <Group key={section}>
-            <legend>{title}</legend>
-            {Object.entries(file[section] ?? {}).map(([name, value], i) => {
-              // Rows are told apart by where they stand, so that a name can be typed.
-              if (section === 'props') return <PropRow key={i} name={name} value={propOf(value as PropFile)} looked={looked} onChange={change} />;
-              if (section === 'slots') return <SlotRow key={i} name={name} value={(value as SlotFile) ?? {}} looked={looked} onChange={change} />;
-              if (section === 'events') return <EventRow key={i} name={name} value={(value as EventFile) ?? {}} looked={looked} onChange={change} />;
-              return <PartRow key={i} name={name} value={value} onChange={change} />;
-            })}
-            <Plain onPress={() => change('', { name: freeName(file, section, fresh.name), value: fresh.value })}>{add}</Plain>
-          </Group>
-        );
-      })}
+      {sections.map(({ section, title, add, fresh }) => (
+        <Group key={section}>
+          <legend>{title}</legend>
+          {Object.entries(file[section] ?? {}).map(([name, value], i) => {
+            // Rows are told apart by where they stand, so that a name can be typed.
+            if (section === 'props') return <PropRow key={i} name={name} value={propOf(value as PropFile)} looked={looked} onMember={onMember} />;
+            if (section === 'slots') return <SlotRow key={i} name={name} value={(value as SlotFile) ?? none} looked={looked} onMember={onMember} />;
+            if (section === 'events') return <EventRow key={i} name={name} value={(value as EventFile) ?? none} looked={looked} onMember={onMember} />;
+            return <PartRow key={i} name={name} value={value} onMember={onMember} />;
+          })}
+          <Plain onPress={() => onMember(section, '', { name: freeName(file, section, fresh.name), value: fresh.value })}>{add}</Plain>
+        </Group>
+      ))}
       {looked && looked.problems.length === 0 && looked.findings.length === 0 && <Mark of="holds" word="no rule of the library is broken" />}
     </>
   );

@@ -1,4 +1,4 @@
-import { Fragment } from 'react';
+import { Fragment, memo } from 'react';
 import styled from 'styled-components';
 import type { Outcome, Verdict } from '../api';
 import { Choose, Code, Empty, Mark, Plain, Scroll, Shape, Soft, Table } from '../parts';
@@ -16,7 +16,7 @@ function count(n: number, one: string): string {
 }
 
 /** The code of each scenario, with what it costs. */
-export function CodeView({ code }: { code: LookedCode[] }) {
+export const CodeView = memo(function CodeView({ code }: { code: LookedCode[] }) {
   return (
     <>
       {code.map((c) => (
@@ -30,7 +30,7 @@ export function CodeView({ code }: { code: LookedCode[] }) {
       ))}
     </>
   );
-}
+});
 
 const shapeOf: Record<WhatIfOutcome, Outcome | Verdict> = { absorbed: 'holds', additive: 'additive', breaking: 'breaks', 'only by reaching in': 'shifts', 'does not arise': 'neutral' };
 const outcomes = Object.keys(shapeOf) as WhatIfOutcome[];
@@ -42,7 +42,7 @@ const Cell = styled.td`
 `;
 
 /** What later requests would cost each alternative. */
-export function WhatIfTable({ table }: { table: WhatIf }) {
+export const WhatIfTable = memo(function WhatIfTable({ table }: { table: WhatIf }) {
   return (
     <Scroll tabIndex={0} role="region" aria-label="What later requests would cost">
       <Table>
@@ -81,7 +81,7 @@ export function WhatIfTable({ table }: { table: WhatIf }) {
       </Table>
     </Scroll>
   );
-}
+});
 
 function number(n: number | null | undefined): string {
   return n === null || n === undefined ? 'not known' : n.toLocaleString('en');
@@ -109,7 +109,7 @@ const nothing = '–';
 const Picks = styled.div`display: flex; flex-wrap: wrap; gap: ${space.m}; margin: ${space.m} 0;`;
 
 /** The states of an alternative, a matrix over axes that are picked, and what would leave fewer. */
-export function StatesView({ looked, by, onByChange, onTake }: StatesProps) {
+export const StatesView = memo(function StatesView({ looked, by, onByChange, onTake }: StatesProps) {
   const states = looked.states;
   if (!states) return null;
   const names = states.axes.map((a) => a.name);
@@ -139,7 +139,7 @@ export function StatesView({ looked, by, onByChange, onTake }: StatesProps) {
       </ul>
     </>
   );
-}
+});
 
 const Matrix = styled(Table)`width: auto; td { text-align: right; } td[data-never='true'] { color: ${breaks}; text-align: left; }`;
 
@@ -174,7 +174,7 @@ function Grid({ matrix }: { matrix: NonNullable<Looked['matrix']> }) {
 const Over = styled.span`color: ${brass};`;
 
 /** Members by what they control, and what must be known first. */
-export function GroupsView({ looked }: { looked: Looked }) {
+export const GroupsView = memo(function GroupsView({ looked }: { looked: Looked }) {
   return (
     <>
       <p>
@@ -194,7 +194,7 @@ export function GroupsView({ looked }: { looked: Looked }) {
       </dl>
     </>
   );
-}
+});
 
 /** Why an alternative cannot be read. */
 export function Problems({ problems }: { problems: string[] }) {

@@ -1,4 +1,4 @@
-import { useCallback, useMemo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import { useParams } from 'react-router-dom';
 import styled from 'styled-components';
@@ -9,8 +9,11 @@ import { Advise } from '../design/Advise';
 import { send, useLook } from '../design/api';
 import type { DraftFile, DraftRow, DraftState, Look, Looked, Refusal } from '../design/api';
 import { Text } from '../design/fields';
+import { withMember } from '../design/file';
 import type { ContractFile } from '../design/file';
 import { MemberForm } from '../design/MemberForm';
+import type { ChangeMember } from '../design/MemberForm';
+import { useStable } from '../design/stable';
 import { CodeView, GroupsView, Problems, StatesView, WhatIfTable } from '../design/views';
 import { Answer, Card, Choose, Code, Mark, Plain, Section, Soft, Title } from '../parts';
 import { Plate } from '../plate/Plate';
@@ -74,12 +77,14 @@ function Editor({ work, alternative, looked, framework, onWork }: { work: Work; 
   const file = fileOf(work.draft, alternative);
   const form = work.forms[file] ?? looked?.file;
   const text = work.forms[file] ? (looked?.text ?? '') : (work.contracts[file] ?? '');
-  const setForm = useCallback((next: ContractFile) => onWork({ ...work, forms: { ...work.forms, [file]: next }, edited: true }), [work, file, onWork]);
+  const setMember = useStable<Parameters<ChangeMember>>((section, name, to) => {
+    if (form) onWork({ ...work, forms: { ...work.forms, [file]: withMember(form, section, name, to) }, edited: true });
+  });
   const setText = (next: string) => {
     const { [file]: _, ...forms } = work.forms;
     onWork({ ...work, forms, contracts: { ...work.contracts, [file]: next }, edited: true });
   };
-  const model = useMemo(() => looked?.contract && plateOf(looked.contract), [looked?.contract]);
+  const drawn = useMemo(() => looked?.contract && <Plate model={plateOf(looked.contract)} hrefOf={() => '#members'} onOpen={() => undefined} />, [looked?.contract]);
   return (
     <Columns>
       <Card aria-label="Members">
@@ -88,10 +93,10 @@ function Editor({ work, alternative, looked, framework, onWork }: { work: Work; 
           <Plain onPress={() => setAsText(!asText)}>{asText ? 'As a form' : 'As text'}</Plain>
         </div>
         {looked && <Problems problems={looked.problems} />}
-        {asText ? <Text many code label={file} value={text} onValueChange={setText} /> : form && <MemberForm file={form} looked={looked} onChange={setForm} />}
+        {asText ? <Text many code label={file} value={text} onValueChange={setText} /> : form && <MemberForm file={form} looked={looked} onMember={setMember} />}
       </Card>
       <Sticky>
-        {model && <Card aria-label="Plate"><Plate model={model} hrefOf={() => '#members'} onOpen={() => undefined} /></Card>}
+        {drawn && <Card aria-label="Plate">{drawn}</Card>}
         {looked && looked.problems.length === 0 && <Card style={{ marginTop: space.l }}><GroupsView looked={looked} /></Card>}
       </Sticky>
       <Card aria-label={`Code in ${framework}`}>
@@ -124,7 +129,7 @@ function Meanwhile({ now, mine, onKeep, onTake }: { now: DraftState; mine: Work;
   );
 }
 
-function Words({ draft, onChange }: { draft: DraftFile; onChange: (draft: DraftFile) => void }) {
+const Words = memo(function Words({ draft, onChange }: { draft: DraftFile; onChange: (draft: DraftFile) => void }) {
   const [wish, setWish] = useState('');
   const [what, setWhat] = useState('');
   const [reason, setReason] = useState('');
@@ -149,9 +154,9 @@ function Words({ draft, onChange }: { draft: DraftFile; onChange: (draft: DraftF
       <Plain isDisabled={!wish} onPress={() => { onChange({ ...draft, wishes: [...(draft.wishes ?? []), { what: wish }] }); setWish(''); }}>Park the wish</Plain>
     </Card>
   );
-}
+});
 
-function History({ name, kept, onBack }: { name: string; kept: number; onBack: (revision: number) => void }) {
+const History = memo(function History({ name, kept, onBack }: { name: string; kept: number; onBack: (revision: number) => void }) {
   const revisions = useService<Page<DraftRow>>(`/drafts/${encodeURIComponent(name)}/revisions?kept=${kept}`);
   return (
     <Answer of={revisions}>
@@ -167,7 +172,7 @@ function History({ name, kept, onBack }: { name: string; kept: number; onBack: (
       )}
     </Answer>
   );
-}
+});
 
 function Draft({ state }: { state: DraftState }) {
   const name = state.state.name;
@@ -193,17 +198,19 @@ function Draft({ state }: { state: DraftState }) {
     setWork({ ...work, edited: true, draft: { ...work.draft, alternatives: { ...work.draft.alternatives, [alternative]: more } }, contracts: { ...work.contracts, [`${alternative}.contract.yaml`]: text } });
     setShown(alternative);
   };
-  const take = (pattern: string) => {
+  const take = useStable((pattern: string) => {
     send<{ text: string }>('POST', '/design/shape', { text: looked?.text ?? '', pattern }).then((made) => addAlternative(pattern.replace(/^an? /, '').split(' ').slice(0, 2).join('-'), made.text, { pattern, summary: `${shown}, with ${pattern}` })).catch(setRefusal);
-  };
-  const back = (revision: number) => {
+  });
+  const back = useStable((revision: number) => {
     void fetch(`/api/v1/drafts/${encodeURIComponent(name)}/revisions/${revision}`).then(async (r) => {
       const old = (await r.json()) as DraftState;
       setWork({ ...begin(old), revision: work.revision, edited: true });
       setWhat(`went back to revision ${revision}`);
       setShown(Object.keys(old.draft.alternatives ?? {})[0] ?? '');
     });
-  };
+  });
+  const simplify = useStable((text: string) => addAlternative(`${shown}-simpler`, text));
+  const say = useStable((draft: DraftFile) => setWork({ ...work, draft, edited: true }));
   const finish = () => {
     const draft = { ...work.draft, finished: { alternative: shown, by: actor, on: new Date().toISOString().slice(0, 10) } };
     keep(work.revision, { ...work, draft }, `finished with ${shown}`);
@@ -229,12 +236,12 @@ function Draft({ state }: { state: DraftState }) {
       {problem && <Changed role="alert"><Mark of="breaks" word={problem.detail} /></Changed>}
       <Editor key={shown} work={work} alternative={shown} looked={looked} framework={framework} onWork={setWork} />
       {looked && looked.problems.length === 0 && (
-        <Section aria-label="States"><h2>States of {shown}</h2><StatesView looked={looked} by={by} onByChange={setBy} onTake={(text) => addAlternative(`${shown}-simpler`, text)} /></Section>
+        <Section aria-label="States"><h2>States of {shown}</h2><StatesView looked={looked} by={by} onByChange={setBy} onTake={simplify} /></Section>
       )}
       {look && <SideBySide look={look} />}
       <Section aria-label="What if"><h2>What if …</h2>{look && <WhatIfTable table={look.whatIf} />}</Section>
       <Section aria-label="Patterns"><h2>Which pattern?</h2><Advise framework={framework} stance={work.draft.stance ?? ''} onTake={take} /></Section>
-      <Section aria-label="Words"><h2>What was said</h2><Words draft={work.draft} onChange={(draft) => setWork({ ...work, draft, edited: true })} /></Section>
+      <Section aria-label="Words"><h2>What was said</h2><Words draft={work.draft} onChange={say} /></Section>
       <Section aria-label="History"><h2>History</h2><History name={name} kept={work.revision} onBack={back} /></Section>
     </>
   );
@@ -245,7 +252,7 @@ const Side = styled.div`
 `;
 
 /** One scenario under each alternative, side by side. */
-function SideBySide({ look }: { look: Look }) {
+const SideBySide = memo(function SideBySide({ look }: { look: Look }) {
   const scenarios = [...new Set(look.alternatives.flatMap((a) => a.code.map((c) => c.scenario)))];
   const [scenario, setScenario] = useState('');
   const chosen = scenarios.includes(scenario) ? scenario : (scenarios[0] ?? '');
@@ -261,7 +268,7 @@ function SideBySide({ look }: { look: Look }) {
       </Side>
     </Section>
   );
-}
+});
 
 /** Which interface should it be? One draft with its alternatives. */
 export function DraftPage() {
