@@ -27,6 +27,7 @@ type Code struct {
 	free        []free
 	script      []string // what must stand outside of the markup
 	uses        int
+	parts       []string // that stand in it
 }
 
 // free is a name that the code takes from around it, with its type in the type language.
@@ -93,7 +94,7 @@ var dialects = []dialect{
 			return []string{"v-model:" + hyphened(name) + `="` + h.Variable + `"`}
 		},
 		slot: vueSlot},
-	{name: "svelte", reason: "events are members in lower case; content with data is a snippet", tag: same, part: dotted,
+	{name: "svelte", reason: "events are members in lower case; content with data is a snippet", tag: same, part: joined,
 		prop: func(name string, v UsedProp) string { return braces(name, v, "=") },
 		event: func(e *contract.Event, name, calls string) string {
 			return "on" + strings.ToLower(name) + "={" + arrow(e, calls) + "}"
@@ -265,6 +266,9 @@ func (d *dialect) write(c *contract.Contract, u *Use, out *Code, known map[strin
 		attr(d.event(ev.Event, ev.Name, ev.Calls))
 	}
 	for _, part := range u.Parts {
+		if !slices.Contains(out.parts, part) {
+			out.parts = append(out.parts, part)
+		}
 		say(part)
 		children = append(children, element{tag: d.part(nameOf(c), part), open: d.open}.lines()...)
 	}

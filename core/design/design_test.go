@@ -141,7 +141,7 @@ func TestCode(t *testing.T) {
 		{map[string]any{"icon": true}, []string{`<A icon={Icon} />`, `<A :icon="Icon" />`, `<A icon={Icon} />`, `<a [icon]="Icon" />`, `<a-element></a-element>`, `<A @icon={{this.icon}} />`}},
 		{map[string]any{"explain": true}, []string{`<A onExplain={(reason) => handleExplain(reason)} />`, `<A @explain="(reason) => handleExplain(reason)" />`, `<A onexplain={(reason) => handleExplain(reason)} />`, `<a (explain)="handleExplain($event)" />`, "<a-element id=\"a\"></a-element>\n\n<script>\n  const a = document.getElementById('a');\n  a.addEventListener('explain', (event) => handleExplain(event.detail));\n</script>", `<A @onExplain={{this.handleExplain}} />`}},
 		{map[string]any{"open": true}, []string{`<A open={open} onOpenChange={setOpen} />`, `<A v-model:open="open" />`, `<A bind:open />`, `<a [(open)]="open" />`, "<a-element id=\"a\"></a-element>\n\n<script>\n  const a = document.getElementById('a');\n  a.open = open;\n  a.addEventListener('open-change', (event) => setOpen(event.detail));\n</script>", `<A @open={{this.open}} @onOpenChange={{this.setOpen}} />`}},
-		{map[string]any{"Row": true}, []string{"<A>\n  <A.Row />\n</A>", "<A>\n  <ARow />\n</A>", "<A>\n  <A.Row />\n</A>", "<a>\n  <a-row />\n</a>", "<a-element>\n  <a-element-row></a-element-row>\n</a-element>", "<A as |a|>\n  <a.Row />\n</A>"}},
+		{map[string]any{"Row": true}, []string{"<A>\n  <A.Row />\n</A>", "<A>\n  <ARow />\n</A>", "<A>\n  <ARow />\n</A>", "<a>\n  <a-row />\n</a>", "<a-element>\n  <a-element-row></a-element-row>\n</a-element>", "<A as |a|>\n  <a.Row />\n</A>"}},
 	} {
 		for i, f := range Frameworks() {
 			code, err := CodeOf(parse(t, fareTag), Scenario{Name: "one", Given: row.given}, f)

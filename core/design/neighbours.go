@@ -110,7 +110,7 @@ func (n *Neighbours) Offers(c *contract.Contract) []Offer {
 		}
 		for _, name := range n.likely(p.Name) {
 			o, differing := n.offer(c.Component, p, name)
-			if o == nil {
+			if o == nil || !differing && o.Components < enoughToSay {
 				continue
 			}
 			out = append(out, *o)
@@ -127,6 +127,9 @@ func (n *Neighbours) Offers(c *contract.Contract) []Offer {
 	})
 	return out
 }
+
+// enoughToSay is how many components must agree with a draft for that to be told.
+const enoughToSay = 3
 
 // likely lists the names under which the library may hold what a name means: the one the
 // house style wants, then the name itself and its synonyms by how many use them.

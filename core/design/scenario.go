@@ -6,6 +6,7 @@ import (
 	"cmp"
 	"encoding/json"
 	"fmt"
+	"maps"
 	"slices"
 	"strings"
 
@@ -43,14 +44,13 @@ func (d *Draft) ScenariosOf(a *Alternative) []Scenario {
 // Proposed gives the scenarios that every contract is looked at by, as far as it has
 // what they need.
 func Proposed(c *contract.Contract) []Scenario {
-	needed := requiredOf(c)
+	needed, absent := requiredOf(c)
 	with := func(more map[string]any) map[string]any {
-		all := map[string]any{}
-		for name, v := range needed {
-			all[name] = v
-		}
+		all := maps.Clone(needed)
 		for name, v := range more {
-			all[name] = v
+			if !absent[name] {
+				all[name] = v
+			}
 		}
 		return all
 	}
@@ -59,8 +59,10 @@ func Proposed(c *contract.Contract) []Scenario {
 	for _, s := range c.Slots {
 		filled[s.Name] = true
 	}
-	for _, p := range c.Parts {
-		filled[p.Name] = true
+	if standInside(c) {
+		for _, p := range c.Parts {
+			filled[p.Name] = true
+		}
 	}
 	if len(filled) > 0 {
 		list = append(list, Scenario{Name: "everything filled", Why: "what it costs to draw all of one's own", Given: with(filled)})
@@ -89,14 +91,21 @@ func Proposed(c *contract.Contract) []Scenario {
 	return list
 }
 
+// standInside reports whether a component takes content that parts can stand in.
+func standInside(c *contract.Contract) bool {
+	s := c.Slot("default")
+	return s != nil && s.Form != contract.FormFunction && s.Form != contract.FormComponent
+}
+
 // changes reports whether an event is that of a two-way value.
 func changes(c *contract.Contract, event string) bool {
 	return slices.ContainsFunc(c.TwoWay, func(t contract.TwoWay) bool { return t.Change == event })
 }
 
-// requiredOf gives all that must be given.
-func requiredOf(c *contract.Contract) map[string]any {
-	given := map[string]any{}
+// requiredOf gives all that must be given. Where modes are chosen by what must be given,
+// the first one is, with what it needs; absent is what there is not in it.
+func requiredOf(c *contract.Contract) (given map[string]any, absent map[string]bool) {
+	given, absent = map[string]any{}, map[string]bool{}
 	for _, p := range c.Props {
 		if p.Required == contract.Yes {
 			given[p.Name] = true
@@ -117,14 +126,32 @@ func requiredOf(c *contract.Contract) map[string]any {
 			given[p.Name] = true
 		}
 	}
-	return given
+	if len(c.Modes) == 0 {
+		return given, absent
+	}
+	for name, v := range c.Modes[0].When {
+		if given[name] == nil {
+			return given, absent // no mode need be chosen
+		}
+		given[name] = chosen(v)[0]
+	}
+	for _, m := range c.Modes[0].Members {
+		switch {
+		case m.Absent:
+			absent[m.Name] = true
+			delete(given, m.Name)
+		case m.Required == contract.Yes:
+			given[m.Name] = true
+		}
+	}
+	return given, absent
 }
 
 // differing gives what two uses are told apart by: two values of the first axis, else
 // the first flag or slot given to one of them; nil where nothing can differ.
 func differing(c *contract.Contract) (first, second map[string]any) {
 	for _, p := range c.Props {
-		if values, _ := choices(p); len(values) > 1 && own(p.Origin) {
+		if values, _ := choices(p); len(values) > 1 && own(p.Origin) && !choosesMode(c, p.Name) {
 			a, b := values[0], values[1]
 			return map[string]any{p.Name: valueOfLiteral(a)}, map[string]any{p.Name: valueOfLiteral(b)}
 		}
@@ -140,6 +167,11 @@ func differing(c *contract.Contract) (first, second map[string]any) {
 		}
 	}
 	return nil, nil
+}
+
+// choosesMode reports whether a prop decides which other members there are.
+func choosesMode(c *contract.Contract, name string) bool {
+	return slices.ContainsFunc(c.Modes, func(m contract.Mode) bool { _, ok := m.When[name]; return ok })
 }
 
 // valueOfLiteral is a literal as a JSON value.
@@ -249,6 +281,11 @@ func use(c *contract.Contract, given map[string]any) (*Use, error) {
 			u.Parts = append(u.Parts, p.Name)
 		}
 		delete(left, p.Name)
+	}
+	if len(u.Parts) > 0 { // they are the content
+		u.Slots = slices.DeleteFunc(u.Slots, func(s UsedSlot) bool {
+			return s.Name == "default" && s.Form != contract.FormFunction && s.Form != contract.FormComponent
+		})
 	}
 	for name := range left {
 		near := contract.Nearest(name, memberNames(c))

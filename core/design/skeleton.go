@@ -183,8 +183,8 @@ func Sidecar(c *contract.Contract) *contract.Contract {
 		}
 	}
 	for _, p := range c.Parts {
-		if spoken[p.Name] {
-			out.Parts = append(out.Parts, contract.Part{Name: p.Name})
+		if spoken[p.Name] || p.Description != "" || p.Deprecated != nil || p.Was != nil || p.Count != nil || p.Required != contract.No {
+			out.Parts = append(out.Parts, contract.Part{Name: p.Name, Description: p.Description, Deprecated: p.Deprecated, Was: p.Was, Count: p.Count, Required: p.Required})
 		}
 	}
 	return out

@@ -3,6 +3,7 @@
 package design
 
 import (
+	"slices"
 	"strings"
 
 	"steadysocket/core/contract"
@@ -59,7 +60,7 @@ func vueSkeleton(c *contract.Contract) ([]Source, error) {
 		}
 		m := member{p.Name, local(p.Name), t.of(p.Type), p.Description, p.Required != contract.Yes, p.Deprecated, defaultOf(p)}
 		props = append(props, m)
-		if m.fallback != "" || hooked(c, p) || p.Name == c.Root.ChosenBy {
+		if m.fallback != "" || hooked(c, p) || p.Name == c.Root.ChosenBy || sharedInParts(c, p.Name) {
 			if p.Name == c.Root.ChosenBy && m.fallback == "" && m.optional {
 				m.fallback = "'" + rootName + "'"
 			}
@@ -161,10 +162,15 @@ func vueSkeleton(c *contract.Contract) ([]Source, error) {
 		root.tag = "component"
 		root.attrs = append([]string{`:is="` + local(c.Root.ChosenBy) + `"`}, root.attrs...)
 	}
+	parts := vueParts(c, &script)
 	todo := strings.Contains(script.String(), "todo('") || strings.Contains(strings.Join(root.lines(), ""), "todo('")
 	body.line("<script setup lang=\"ts\"%s>", vueGeneric(c, t))
 	body.lines(doc("", c.Summary, c.Deprecated))
 	var head text
+	if len(parts) > 0 {
+		head.line("import { provide } from 'vue';")
+		head.line("import { %sKey } from './%s';", names.LowerFirst(simpleName(c)), sharedModule(c))
+	}
 	head.lines(t.importLines())
 	if head.Len() > 0 {
 		head.line("")
@@ -180,7 +186,13 @@ func vueSkeleton(c *contract.Contract) ([]Source, error) {
 	body.line("<template>")
 	body.lines(indent(root.lines()))
 	body.line("</template>")
-	return []Source{{simpleName(c) + ".vue", body.String()}}, nil
+	return append([]Source{{simpleName(c) + ".vue", body.String()}}, parts...), nil
+}
+
+// sharedInParts reports whether a component's parts share a prop of it.
+func sharedInParts(c *contract.Contract, name string) bool {
+	return len(ownParts(c)) > 0 && (slices.ContainsFunc(c.Parts, func(p contract.Part) bool { return slices.Contains(p.Shares, name) }) ||
+		slices.ContainsFunc(c.Context.Provides, func(x contract.Carried) bool { return x.Name == name }))
 }
 
 // hooked reports whether a prop is used by a style hook.
@@ -344,6 +356,7 @@ func svelteSkeleton(c *contract.Contract) ([]Source, error) {
 		}
 		root.children = append(root.children, lines...)
 	}
+	parts := svelteParts(c, &script)
 	if strings.Contains(script.String(), "todo('") || strings.Contains(strings.Join(root.lines(), ""), "todo('") {
 		script.lines(todoFunction)
 	}
@@ -352,12 +365,16 @@ func svelteSkeleton(c *contract.Contract) ([]Source, error) {
 		generics = ` generics="` + strings.ReplaceAll(strings.Trim(p, "<>"), `"`, "'") + `"`
 	}
 	body.line("<script lang=\"ts\"%s>", generics)
-	inner := append(t.importLines(), nonExported(t.declarations())...)
+	var beside []string
+	if len(parts) > 0 {
+		beside = []string{"import { setContext } from 'svelte';", "import { " + names.LowerFirst(simpleName(c)) + "Key, type " + simpleName(c) + "Shared } from './" + sharedModule(c) + "';"}
+	}
+	inner := append(append(beside, t.importLines()...), nonExported(t.declarations())...)
 	body.lines(indent(append(append(doc("", c.Summary, c.Deprecated), inner...), strings.Split(strings.TrimRight(script.String(), "\n"), "\n")...)))
 	body.line("</script>")
 	body.line("")
 	body.lines(root.lines())
-	return []Source{{simpleName(c) + ".svelte", body.String()}}, nil
+	return append([]Source{{simpleName(c) + ".svelte", body.String()}}, parts...), nil
 }
 
 func angularSkeleton(c *contract.Contract) ([]Source, error) {
@@ -462,6 +479,7 @@ func angularSkeleton(c *contract.Contract) ([]Source, error) {
 			class.line("  declare %s: %s;", key(m.Name), t.of(m.Type))
 		}
 	}
+	parts := angularParts(c, values)
 	if values["TemplateRef"] { // it is imported with the values
 		delete(t.imports["@angular/core"], "TemplateRef")
 		if len(t.imports["@angular/core"]) == 0 {
@@ -488,6 +506,7 @@ func angularSkeleton(c *contract.Contract) ([]Source, error) {
 	body.line("export class %s%s {", simpleName(c), typeParameters(c, t))
 	body.WriteString(class.String())
 	body.line("}")
+	body.WriteString(parts)
 	return []Source{{hyphened(simpleName(c)) + ".component.ts", body.String()}}, nil
 }
 
@@ -616,6 +635,7 @@ func elementSkeleton(c *contract.Contract) ([]Source, error) {
 	body.line("}")
 	body.line("")
 	body.line("customElements.define('%s', %s);", customTag(name), class)
+	body.WriteString(elementParts(c))
 	var out text
 	out.lines(t.importLines())
 	out.lines(t.declarations())

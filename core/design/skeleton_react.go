@@ -245,19 +245,37 @@ func reactSkeleton(c *contract.Contract) ([]Source, error) {
 	for _, s := range c.Slots {
 		root.children = append(root.children, reactPlace(c, s)...)
 	}
+	shared := sharedBy(c, members, t)
+	whole := root
+	if len(shared) > 0 {
+		var given []string
+		for _, f := range shared {
+			given = append(given, f.given())
+		}
+		whole = element{tag: "Shared.Provider", attrs: []string{"value={{ " + strings.Join(given, ", ") + " }}"}, children: root.lines()}
+	}
 	body.line("  return (")
-	body.lines(indent(indent(root.lines())))
+	body.lines(indent(indent(whole.lines())))
 	body.line("  );")
 	body.line("}")
-	for _, p := range c.Parts {
-		if _, of, dotted := strings.Cut(p.Component, "."); dotted && of == p.Name || p.Component == "" {
-			t.need("react", "ReactNode")
-			body.line("")
-			body.lines(doc("", p.Description, p.Deprecated))
-			body.line("%s.%s = function %s({ children }: { children?: ReactNode }) {", name, p.Name, p.Name)
-			body.line("  return <div>{children}</div>;")
-			body.line("};")
+	if len(shared) > 0 {
+		values = append(values, "createContext", "useContext")
+		var context text
+		context.line("/** What the parts of %s share. */", name)
+		context.line("export interface %sShared {", name)
+		for _, f := range shared {
+			context.line("  %s: %s;", key(f.name), f.of)
 		}
+		context.line("}")
+		context.line("")
+		context.line("const Shared = createContext<%sShared | null>(null);", name)
+		context.line("")
+		written := body.String()
+		body.Reset()
+		body.WriteString(context.String() + written)
+	}
+	for _, p := range ownParts(c) {
+		reactPart(&body, t, name, p, shared)
 	}
 	if strings.Contains(body.String(), "todo('") {
 		body.lines(todoFunction)
@@ -346,6 +364,92 @@ func samplePayload(p *contract.Payload) string {
 
 // todoFunction stands for values that are not written yet.
 var todoFunction = []string{"", "function todo(what: string): never {", "  throw new Error(what + ' is not written yet');", "}"}
+
+// sharedField is one thing that parts share: its name, its type, and what it is inside.
+type sharedField struct{ name, of, local string }
+
+// given writes the field where the context is provided.
+func (f sharedField) given() string {
+	if f.local == f.name {
+		return f.name
+	}
+	return key(f.name) + ": " + f.local
+}
+
+// sharedBy lists what the parts of a component share: what its context provides, and
+// what its parts name besides. Each has the type that the context says, else that of the
+// member of its name.
+func sharedBy(c *contract.Contract, members []member, t *typescript) (list []sharedField) {
+	n := reactNames{c}
+	add := func(name string, of contract.Type) {
+		if slices.ContainsFunc(list, func(f sharedField) bool { return f.name == name }) {
+			return
+		}
+		f := sharedField{name: name, of: "unknown", local: "todo('" + name + "')"}
+		spelled := name
+		if e := c.Event(name); e != nil && c.Prop(name) == nil {
+			spelled = n.event(e)
+		} else if p := c.Prop(name); p != nil {
+			spelled = n.prop(p)
+		}
+		for _, m := range members {
+			if m.name == spelled {
+				f.local, f.of = m.local, m.of
+				if m.optional && m.fallback == "" {
+					if strings.Contains(f.of, "=>") {
+						f.of = "(" + f.of + ")"
+					}
+					f.of += " | undefined"
+				}
+			}
+		}
+		if of.Known() {
+			f.of = t.of(of)
+		}
+		list = append(list, f)
+	}
+	for _, x := range c.Context.Provides {
+		add(x.Name, x.Type)
+	}
+	for _, p := range c.Parts {
+		for _, name := range p.Shares {
+			add(name, contract.Type{})
+		}
+	}
+	return list
+}
+
+// reactPart writes a part that hangs on the component, with what it takes from the state
+// that they share.
+func reactPart(body *text, t *typescript, name string, p contract.Part, shared []sharedField) {
+	t.need("react", "ReactNode")
+	body.line("")
+	body.lines(doc("", p.Description, p.Deprecated))
+	body.line("%s.%s = function %s%s({ children }: { children?: ReactNode }) {", name, p.Name, name, p.Name)
+	if len(p.Shares) > 0 {
+		var taken, attrs []string
+		for _, share := range p.Shares {
+			inner := local(share)
+			if inner == share {
+				taken = append(taken, share)
+			} else {
+				taken = append(taken, key(share)+": "+inner)
+			}
+			for _, f := range shared {
+				if f.name == share && !strings.Contains(f.of, "=>") {
+					attrs = append(attrs, " data-"+hyphened(share)+"={String("+inner+")}")
+				}
+			}
+		}
+		body.line("  const shared = useContext(Shared);")
+		body.line("  if (!shared) throw new Error('%s.%s stands outside of %s');", name, p.Name, name)
+		body.line("  const { %s } = shared;", strings.Join(taken, ", "))
+		body.line("  return <div%s>{children}</div>;", strings.Join(attrs, ""))
+	} else {
+		body.line("  return <div>{children}</div>;")
+	}
+	body.line("};")
+}
 
 // modal reports whether a member's place is in the modes: it is listed in all of them
 // or chooses among them.

@@ -100,6 +100,9 @@ func (r random) contract() *contract.Contract {
 	if r.yes(3) {
 		r.held()
 	}
+	if len(c.Props) > 0 && r.yes(4) {
+		r.parts()
+	}
 	for range r.IntN(3) {
 		r.slot()
 	}
@@ -110,6 +113,9 @@ func (r random) contract() *contract.Contract {
 			e.Payload.Positional = true
 		}
 		c.Events = append(c.Events, e)
+	}
+	if r.yes(5) {
+		r.modes()
 	}
 	if r.yes(4) {
 		c.Handle = &contract.Handle{Members: []contract.HandleMember{{Name: "focus", Type: contract.MustType("() => void")}}}
@@ -131,6 +137,39 @@ func (r random) contract() *contract.Contract {
 		c.Owner = "fares"
 	}
 	return c
+}
+
+// modes makes a prop that chooses which others there are.
+func (r random) modes() {
+	kind, limit, note := r.name("kind", "sort"), r.name("limit", "most"), r.name("remark", "hint")
+	r.c.Props = append(r.c.Props,
+		&contract.Prop{Name: kind, Type: contract.MustType("'one' | 'many'"), Required: contract.Yes, Role: contract.RoleVariant},
+		&contract.Prop{Name: limit, Type: contract.MustType("number")}, &contract.Prop{Name: note, Type: contract.MustType("string")})
+	r.c.Modes = []contract.Mode{
+		{When: map[string]any{kind: "one"}, Members: []contract.ModeMember{{Name: limit, Absent: true}, {Name: note, Type: contract.MustType("string"), Required: contract.FactOf(r.yes(2))}}},
+		{When: map[string]any{kind: "many"}, Members: []contract.ModeMember{{Name: limit, Type: contract.MustType("number"), Required: contract.FactOf(r.yes(2))}, {Name: note, Absent: true}}},
+	}
+}
+
+// parts makes parts that share some of the props.
+func (r random) parts() {
+	var shared []string
+	for _, p := range r.c.Props[:1+r.IntN(min(2, len(r.c.Props)))] {
+		if p.Name != "as" {
+			shared = append(shared, p.Name)
+		}
+	}
+	slices.Sort(shared)
+	r.used["default"] = true
+	r.c.Slots = append(r.c.Slots, &contract.Slot{Name: "default", Form: contract.FormContent})
+	for _, name := range []string{"Mark", "Text"}[:1+r.IntN(2)] {
+		r.c.Parts = append(r.c.Parts, contract.Part{Name: name, Component: "Made." + name, Spelled: contract.SpelledAs("Made." + name), Within: []string{"Made"}, Shares: shared, Description: r.description()})
+	}
+	if len(shared) == 0 {
+		for i := range r.c.Parts {
+			r.c.Parts[i].Within = nil
+		}
+	}
 }
 
 func (r random) prop() {
@@ -256,6 +295,10 @@ func comparable(t *testing.T, c *contract.Contract) string {
 	}
 	for _, e := range made.Events {
 		e.Origin, e.At = "", nil
+	}
+	made.Context = contract.Context{} // a context that parts share is read with the types that it has inside
+	for i := range made.Parts {
+		made.Parts[i].Origin, made.Parts[i].At = "", nil
 	}
 	if made.Handle != nil {
 		h := *made.Handle

@@ -80,6 +80,9 @@ func wholeVue(c *contract.Contract, code *Code, t *typescript, module string) So
 	fields, _ := code.fields(t, handedIn)
 	var body text
 	body.line("import %s from '%s';", joined(nameOf(c), ""), module)
+	for _, part := range code.parts {
+		body.line("import %s from './%s.vue';", joined(nameOf(c), part), joined(nameOf(c), part))
+	}
 	held := false
 	var state text
 	for _, f := range code.free {
@@ -116,6 +119,9 @@ func wholeSvelte(c *contract.Contract, code *Code, t *typescript, module string)
 	var body text
 	name, _, _ := strings.Cut(nameOf(c), ".")
 	body.line("import %s from '%s';", name, module)
+	for _, part := range code.parts {
+		body.line("import %s from './%s.svelte';", joined(nameOf(c), part), joined(nameOf(c), part))
+	}
 	if len(fields) > 0 {
 		body.line("")
 		body.line("interface Around {")
@@ -156,12 +162,16 @@ func wholeAngular(c *contract.Contract, code *Code, t *typescript, module string
 	var out text
 	out.line("import { Component } from '@angular/core';")
 	out.lines(t.importLines())
-	out.line("import { %s } from '%s';", simpleName(c), module)
+	used := []string{simpleName(c)}
+	for _, part := range code.parts {
+		used = append(used, joined(simpleName(c), part))
+	}
+	out.line("import { %s } from '%s';", strings.Join(used, ", "), module)
 	out.line("")
 	out.lines(nonExported(t.declarations()))
 	out.line("@Component({")
 	out.line("  selector: 'app-example',")
-	out.line("  imports: [%s],", simpleName(c))
+	out.line("  imports: [%s],", strings.Join(used, ", "))
 	out.line("  template: `")
 	out.lines(indent(indent(strings.Split(strings.NewReplacer("\\", "\\\\", "`", "\\`", "${", "\\${").Replace(code.Text), "\n"))))
 	out.line("  `,")

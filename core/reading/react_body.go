@@ -364,7 +364,7 @@ func (r *reader) body(m *made, t *taken) *body {
 		walk(m.fn.X, false)
 		b.roots = append(b.roots, m.fn.X)
 	}
-	elements, _ := outermost(b.roots)
+	elements, _ := outermost(b.roots, r.provider(m.module))
 	for _, x := range elements {
 		if tag := tagName(x); isTagName(tag) || strings.Contains(tag, ".") {
 			b.tags[tag] = true
@@ -485,9 +485,10 @@ func holdsName(n syntax.Node, name string) bool {
 	return found
 }
 
-// outermost finds the elements that may stand outermost in what is given back.
-// known is false where something else may.
-func outermost(roots []syntax.Expr) (elements []*syntax.Element, known bool) {
+// outermost finds the elements that may stand outermost in what is given back. known
+// is false where something else may. Elements that draw nothing themselves, as provides
+// says of them and as fragments do, are looked through.
+func outermost(roots []syntax.Expr, provides func(*syntax.Element) bool) (elements []*syntax.Element, known bool) {
 	known = len(roots) > 0
 	var visit func(x syntax.Expr, depth int)
 	visit = func(x syntax.Expr, depth int) {
@@ -497,11 +498,13 @@ func outermost(roots []syntax.Expr) (elements []*syntax.Element, known bool) {
 		}
 		switch x := syntax.Bare(x).(type) {
 		case *syntax.Element:
-			elements = append(elements, x)
-			if x.Name != nil {
+			if x.Name == nil || !provides(x) {
+				elements = append(elements, x)
+			}
+			if x.Name != nil && !provides(x) {
 				return
 			}
-			// A fragment: what stands in it is outermost.
+			// A fragment or a provider: what stands in it is outermost.
 			for _, child := range x.Children {
 				switch child := child.(type) {
 				case *syntax.Text:
@@ -557,7 +560,7 @@ func (r *reader) root(c *contract.Contract, m *made, t *taken, b *body) {
 			elements = append(elements, name)
 		}
 	}
-	list, known := outermost(b.roots)
+	list, known := outermost(b.roots, r.provider(m.module))
 	for _, x := range list {
 		outer[x] = true
 		switch name := x.Name.(type) {

@@ -296,20 +296,29 @@ func (s *shared) fill(r *reader, m *modules.Module, call *syntax.Call) {
 	s.Whole = contract.TypeOf(plain)
 }
 
-// tag notes a provider among what is drawn.
-func (f *found) tag(d *drawing, x *syntax.Element) {
-	var s *shared
+// provided gives the context that an element provides; nil where it is no provider.
+func (r *reader) provided(m *modules.Module, x *syntax.Element) *shared {
 	switch name := x.Name.(type) {
 	case *syntax.Member:
 		if id, ok := name.Name.(*syntax.Ident); ok && id.Name == "Provider" {
-			s = d.r.contextOf(d.m.module, name.X)
+			return r.contextOf(m, name.X)
 		}
 	case *syntax.Ident:
 		if isTagName(name.Name) {
-			s = d.r.contextOf(d.m.module, name)
+			return r.contextOf(m, name)
 		}
 	}
-	if s != nil && !slices.Contains(f.Provides, s.Key) {
+	return nil
+}
+
+// provider tells providers among the elements of a module.
+func (r *reader) provider(m *modules.Module) func(*syntax.Element) bool {
+	return func(x *syntax.Element) bool { return r.provided(m, x) != nil }
+}
+
+// tag notes a provider among what is drawn.
+func (f *found) tag(d *drawing, x *syntax.Element) {
+	if s := d.r.provided(d.m.module, x); s != nil && !slices.Contains(f.Provides, s.Key) {
 		f.Provides = append(f.Provides, s.Key)
 	}
 }

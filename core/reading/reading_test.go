@@ -566,7 +566,7 @@ func TestTheConsolesOwnParts(t *testing.T) {
 	}
 	// Beside the source: what the file says.
 	choose := r.Listing.Component("Choose")
-	if choose == nil || len(choose.Props) != 3 || choose.Event("valueChange") == nil || len(choose.TwoWay) != 1 {
+	if choose == nil || len(choose.Props) != 4 || choose.Event("valueChange") == nil || len(choose.TwoWay) != 1 {
 		t.Errorf("Choose is read as %+v", choose)
 	}
 	rows := r.Listing.Component("Rows")

@@ -252,6 +252,8 @@ const fromPackage = (symbol) => (symbol?.declarations ?? []).some((d) => {
   for (let n = d; n; n = n.parent) if (ts.isImportDeclaration(n)) return n.moduleSpecifier.text === pkg;
   return false;
 });
+// A name that is imported stands for what it names.
+const real = (symbol) => (symbol && symbol.flags & ts.SymbolFlags.Alias ? checker.getAliasedSymbol(symbol) : symbol);
 // What is styled is given all that the styled component is given.
 const styled = (symbol) => (symbol?.declarations ?? []).some((d) => {
   const tag = d.initializer?.tag;
@@ -264,7 +266,7 @@ for (const file of program.getSourceFiles()) {
   const visit = (n) => {
     if (ts.isImportDeclaration(n) || ts.isExportDeclaration(n)) return;
     if (ts.isJsxClosingElement(n)) return;
-    if (ts.isJsxOpeningLikeElement(n) && styled(checker.getSymbolAtLocation(n.tagName))) {
+    if (ts.isJsxOpeningLikeElement(n) && styled(real(checker.getSymbolAtLocation(n.tagName)))) {
       const at = ts.getLineAndCharacterOfPosition(file, n.getStart(file));
       found.push(file.fileName + ':' + (at.line + 1) + ':' + (at.character + 1));
     }

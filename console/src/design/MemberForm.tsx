@@ -12,9 +12,11 @@ const Group = styled.fieldset`
   legend { font-weight: 600; padding: 0; margin-bottom: ${space.m}; }
 `;
 
-const Row = styled.div<{ $columns: string }>`
-  display: grid; grid-template-columns: ${(p) => p.$columns}; gap: ${space.m}; align-items: center; padding: ${space.s} 0; border-top: 1px solid ${rule};
-  button { padding: 0.1rem 0.5rem; }
+const Row = styled.div`
+  display: flex; flex-wrap: wrap; gap: ${space.s} ${space.m}; align-items: center; padding: ${space.s} 0; border-top: 1px solid ${rule};
+  > div { flex: 1 1 5.5rem; min-width: 4.5rem; }
+  > div:nth-child(2) { flex: 2 1 7rem; }
+  > button { padding: 0.1rem 0.5rem; margin-left: auto; }
 `;
 
 const Said = styled.ul`margin: 0 0 ${space.m}; padding-left: ${space.l}; font-size: ${type.small}; li { margin: 2px 0; }`;
@@ -43,13 +45,11 @@ interface MemberProps<T> {
   onMember: ChangeMember;
 }
 
-const propColumns = 'minmax(5rem, 1fr) minmax(7rem, 1.8fr) minmax(4rem, 0.8fr) auto auto';
-
 const PropRow = memo(function PropRow({ name, value, looked, onMember }: MemberProps<PropFile>) {
   const set = (more: Partial<PropFile>) => onMember('props', name, { name, value: { ...value, ...more } });
   return (
     <>
-      <Row $columns={propColumns}>
+      <Row>
         <Text quiet code label={`Name of ${name}`} value={name} onValueChange={(n) => onMember('props', name, { name: n, value })} />
         <Text quiet code label={`Type of ${name}`} value={value.type ?? ''} onValueChange={(t) => set({ type: t })} />
         <Text quiet code label={`Default of ${name}`} value={defaultText(value)} onValueChange={(t) => set({ default: defaultFrom(t) })} />
@@ -62,13 +62,11 @@ const PropRow = memo(function PropRow({ name, value, looked, onMember }: MemberP
 });
 
 const forms = ['content', 'function', 'element', 'component'] as const;
-const slotColumns = 'minmax(5rem, 1fr) auto minmax(6rem, 1.5fr) auto auto auto';
-
 const SlotRow = memo(function SlotRow({ name, value, looked, onMember }: MemberProps<SlotFile>) {
   const set = (more: Partial<SlotFile>) => onMember('slots', name, { name, value: { ...value, ...more } });
   return (
     <>
-      <Row $columns={slotColumns}>
+      <Row>
         <Text quiet code label={`Name of the slot ${name}`} value={name} onValueChange={(n) => onMember('slots', name, { name: n, value })} />
         <Choose quiet label={`Form of the slot ${name}`} value={value.form ?? 'content'} options={forms} onValueChange={(form) => set({ form })} />
         <Text quiet code label={`What the slot ${name} gives`} placeholder="{ amount: number }" value={payloadText(value.gives)} onValueChange={(t) => set({ gives: payloadFrom(t) })} />
@@ -81,12 +79,10 @@ const SlotRow = memo(function SlotRow({ name, value, looked, onMember }: MemberP
   );
 });
 
-const eventColumns = 'minmax(5rem, 1fr) minmax(8rem, 2fr) auto';
-
 const EventRow = memo(function EventRow({ name, value, looked, onMember }: MemberProps<EventFile>) {
   return (
     <>
-      <Row $columns={eventColumns}>
+      <Row>
         <Text quiet code label={`Name of the event ${name}`} value={name} onValueChange={(n) => onMember('events', name, { name: n, value })} />
         <Text quiet code label={`What the event ${name} tells`} placeholder="reason: string" value={payloadText(value.payload)} onValueChange={(t) => onMember('events', name, { name, value: { ...value, payload: payloadFrom(t) } })} />
         <Plain aria-label={`Take the event ${name} out`} onPress={() => onMember('events', name, null)}>×</Plain>
@@ -98,7 +94,7 @@ const EventRow = memo(function EventRow({ name, value, looked, onMember }: Membe
 
 const PartRow = memo(function PartRow({ name, value, onMember }: MemberProps<unknown>) {
   return (
-    <Row $columns={eventColumns}>
+    <Row>
       <Text quiet code label={`Name of the part ${name}`} value={name} onValueChange={(n) => onMember('parts', name, { name: n, value })} />
       <Soft>stands inside, and shares the state</Soft>
       <Plain aria-label={`Take the part ${name} out`} onPress={() => onMember('parts', name, null)}>×</Plain>
