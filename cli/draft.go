@@ -279,6 +279,7 @@ type looked struct {
 	Members     map[string]int  `json:"members"`
 	MustKnow    []design.Needed `json:"mustKnow"`
 	Groups      []design.Group  `json:"groups"`
+	Doubts      []design.Doubt  `json:"doubts"`
 }
 
 func (s *shell) draftShow() *cobra.Command {
@@ -297,7 +298,7 @@ func (s *shell) draftShow() *cobra.Command {
 			var all []looked
 			for _, a := range draft.Alternatives {
 				all = append(all, looked{a.Name, cmp.Or(a.Summary, a.Of.Summary), map[string]int{"props": len(a.Of.Props), "slots": len(a.Of.Slots), "events": len(a.Of.Events), "parts": len(a.Of.Parts)},
-					slices.Concat([]design.Needed{}, design.MustKnow(a.Of)), slices.Concat([]design.Group{}, design.Groups(a.Of))})
+					slices.Concat([]design.Needed{}, design.MustKnow(a.Of)), slices.Concat([]design.Group{}, design.Groups(a.Of)), design.Doubts(a.Of)})
 			}
 			if s.format == "json" {
 				return s.json(struct {

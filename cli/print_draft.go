@@ -63,6 +63,11 @@ func (s *shell) printDraft(d *design.Draft, all []looked) {
 		rows = append(rows, row)
 	}
 	s.grid(header, rows, flex...)
+	for _, a := range all {
+		for _, x := range a.Doubts {
+			s.line("doubtful in %s: %s", a.Alternative, strings.TrimPrefix(x.Member+": "+x.What, ": "))
+		}
+	}
 	if d.Finished != nil {
 		s.line("\nFinished with %s, by %s on %s.", d.Finished.Alternative, d.Finished.By, d.Finished.On)
 	}

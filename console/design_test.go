@@ -215,6 +215,22 @@ func TestANewDraft(t *testing.T) {
 	}
 }
 
+// TestADraftFromAComponent begins a draft from a component's page, and writes its skeleton.
+func TestADraftFromAComponent(t *testing.T) {
+	url := serve(t, true)
+	ctx := browser(t, 1280, 800)
+	page(t, ctx, url+fairlead+"FareTag", "h1")
+	walk(t, ctx, []step{
+		{"the page leads to a draft", chromedp.Click(`//a[normalize-space(.)='Begin a draft with it']`, chromedp.BySearch)},
+		{"with that contract", says("with the contract of FareTag in @saltmarsh/fairlead@2.1.0")},
+		{"somebody signs", fill("You are", "tester")},
+		{"it begins", press("Begin a draft")},
+		{"with what there is today", says("States of today")},
+		{"a skeleton is written", press("Write it")},
+		{"it is source", says("export function FareTag")},
+	})
+}
+
 // BenchmarkKeyPress measures how long the editor takes for one key press on the demo's
 // largest draft, from the event to the changed page, in the browser.
 func BenchmarkKeyPress(b *testing.B) {

@@ -598,3 +598,35 @@ func BenchmarkDraft(b *testing.B) {
 		}
 	}
 }
+
+// TestDoubts holds what is told of contracts that cannot be meant as they stand, and that
+// nothing is told of the demo's.
+func TestDoubts(t *testing.T) {
+	for _, row := range []struct{ name, body, want string }{
+		{"a type that nobody knows", "slots: { row: { form: function, gives: { form: named, fields: { row: Sailing, at: Date } } } }", "row: nobody declares the type Sailing"},
+		{"a type that is imported", "props: { at: \"import('clock').Time\" }", ""},
+		{"a type parameter", "typeParameters: { T: {} }\nprops: { rows: 'T[]' }", ""},
+		{"a default of another type", "props: { size: { type: number, default: { value: wide } }, on: { type: boolean, default: { value: true } } }", "size: its default wide is no number"},
+		{"parts with nothing to stand in", "parts: { Row: {} }", ": it has parts and takes no content for them to stand in; give it the slot default"},
+		{"parts in content", "parts: { Row: {} }\nslots: { default: {} }", ""},
+		{"a companion of itself", "props: { a: boolean }\ncompanions: [{ given: a, needs: [a] }]", "a: it is said to need itself"},
+		{"one that must never be", "props: { a: boolean }\nexclusions: [{ when: { a: true } }]", "a: it must never be true: leave that out instead (no reason is given)"},
+	} {
+		t.Run(row.name, func(t *testing.T) {
+			var got []string
+			for _, d := range Doubts(parse(t, row.body)) {
+				got = append(got, d.Member+": "+d.What)
+			}
+			if strings.Join(got, "; ") != row.want {
+				t.Errorf("doubted is %q, want %q", strings.Join(got, "; "), row.want)
+			}
+		})
+	}
+	for _, name := range []string{"notice-bar", "sailing-list", "lever"} {
+		for _, a := range demoDraft(t, name).Alternatives {
+			if d := Doubts(a.Of); len(d) > 0 {
+				t.Errorf("of %s/%s is doubted %+v", name, a.Name, d)
+			}
+		}
+	}
+}

@@ -33,8 +33,12 @@ func MustKnow(c *contract.Contract) []Needed {
 		given[p.Name] = true
 		add("prop", p.Name, "%s must be given, a %s", p.Name, short(p.Type))
 		if p.Type.Known() {
+			whose := p.Name
+			if _, several := types.Without(p.Type.T, types.Undefined, types.Null).(*types.Array); several {
+				whose = "each of " + p.Name
+			}
 			for _, field := range fieldsNeeded(p.Type.T) {
-				add("field", p.Name+"."+field, "%s must have %s", p.Name, field)
+				add("field", p.Name+"."+field, "%s must have %s", whose, field)
 			}
 		}
 		if p.ValueSet != "" {

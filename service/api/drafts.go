@@ -34,8 +34,36 @@ type DraftBody struct {
 // DraftEdit is what a write to a draft sends.
 type DraftEdit struct {
 	DraftBody
-	Name string `json:"name"` // of a new draft
-	What string `json:"what"` // that was done, in a few words
+	Name string     `json:"name"` // of a new draft
+	What string     `json:"what"` // that was done, in a few words
+	From *DraftFrom `json:"from"` // what a new draft begins with, in place of draft and contracts
+}
+
+// DraftFrom names the recorded contract that a draft begins with.
+type DraftFrom struct {
+	Package   string `json:"package"`
+	Version   string `json:"version"`
+	Component string `json:"component"`
+}
+
+// begin makes the body of a draft that begins with a recorded contract.
+func (s *server) begin(c *gin.Context, who string, from DraftFrom) (DraftBody, error) {
+	reading, err := s.store.ReadingOf(c.Request.Context(), from.Package, from.Version)
+	if err != nil {
+		return DraftBody{}, err
+	}
+	of := reading.Listing.Component(from.Component)
+	if of == nil {
+		return DraftBody{}, &store.NotFound{What: fmt.Sprintf("%s@%s has no component %s", from.Package, from.Version, from.Component)}
+	}
+	d := &design.Draft{Component: from.Component, Library: reading.Listing.Library.Name, Owner: cmp.Or(of.Owner, who),
+		Alternatives: []design.Alternative{{Name: "today", File: design.FileOf("today"), Summary: "As it is in " + from.Version + "."}}}
+	head, err := contract.WriteDocumentJSON("draft", design.Version, d)
+	if err != nil {
+		return DraftBody{}, err
+	}
+	text, err := of.YAMLWithSchema(design.ContractSchemaFile)
+	return DraftBody{head, map[string]string{design.FileOf("today"): string(text)}}, err
 }
 
 // DraftState answers with one state of a draft.
@@ -83,10 +111,18 @@ var draftName = regexp.MustCompile(`^[a-z0-9][a-z0-9._-]{0,80}$`)
 const maxDraftBody = 4 << 20
 
 // draftEdit reads a write to a draft whole; it answers what is wrong.
-func (s *server) draftEdit(c *gin.Context) (edit DraftEdit, d *design.Draft, body []byte, ok bool) {
+func (s *server) draftEdit(c *gin.Context, who string) (edit DraftEdit, d *design.Draft, body []byte, ok bool) {
 	c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, maxDraftBody)
 	if !s.body(c, &edit) {
 		return edit, nil, nil, false
+	}
+	if edit.From != nil {
+		began, err := s.begin(c, who, *edit.From)
+		if err != nil {
+			s.fail(c, err)
+			return edit, nil, nil, false
+		}
+		edit.DraftBody = began
 	}
 	d, broken, err := edit.assemble()
 	if err == nil {
@@ -127,7 +163,7 @@ func (s *server) addDraft(c *gin.Context) {
 	if !ok {
 		return
 	}
-	edit, d, body, ok := s.draftEdit(c)
+	edit, d, body, ok := s.draftEdit(c, who)
 	if !ok {
 		return
 	}
@@ -149,7 +185,7 @@ func (s *server) putDraft(c *gin.Context) {
 		problem(c, Problem{Type: "no-base", Status: http.StatusPreconditionRequired, Detail: "the edit does not say which revision it began with", Right: "send the ETag of that revision as If-Match"})
 		return
 	}
-	edit, d, body, ok := s.draftEdit(c)
+	edit, d, body, ok := s.draftEdit(c, who)
 	if !ok {
 		return
 	}
@@ -247,6 +283,7 @@ type LookedAlternative struct {
 	Text      string             `json:"text,omitempty"` // and as people read it
 	Groups    []design.Group     `json:"groups"`
 	MustKnow  []design.Needed    `json:"mustKnow"`
+	Doubts    []design.Doubt     `json:"doubts"`
 	States    *design.States     `json:"states,omitempty"`
 	Matrix    *design.Matrix     `json:"matrix,omitempty"`
 	NoMatrix  string             `json:"noMatrix,omitempty"` // why there is none
@@ -318,7 +355,7 @@ func (s *server) lookAtDraft(c *gin.Context) {
 }
 
 func unreadable(name string, err error) LookedAlternative {
-	x := LookedAlternative{Name: name, Groups: []design.Group{}, MustKnow: []design.Needed{}, Proposals: []LookedProposal{}, Code: []LookedCode{}, Findings: []style.Finding{}, Offers: []design.Offer{}}
+	x := LookedAlternative{Name: name, Groups: []design.Group{}, MustKnow: []design.Needed{}, Doubts: []design.Doubt{}, Proposals: []LookedProposal{}, Code: []LookedCode{}, Findings: []style.Finding{}, Offers: []design.Offer{}}
 	var problems contract.Problems
 	if errors.As(err, &problems) {
 		for _, p := range problems {
@@ -341,7 +378,7 @@ func lookAt(d *design.Draft, a *design.Alternative, framework string, by []strin
 		return nil, err
 	}
 	x := &LookedAlternative{Name: a.Name, Problems: []string{}, Contract: a.Of, File: file, Text: string(text), Groups: orEmpty(design.Groups(a.Of)), MustKnow: orEmpty(design.MustKnow(a.Of)),
-		States: design.StatesOf(a.Of), Proposals: []LookedProposal{}, Code: []LookedCode{}, Findings: []style.Finding{}, Offers: []design.Offer{}}
+		Doubts: design.Doubts(a.Of), States: design.StatesOf(a.Of), Proposals: []LookedProposal{}, Code: []LookedCode{}, Findings: []style.Finding{}, Offers: []design.Offer{}}
 	for _, p := range design.Proposals(a.Of) {
 		data, err := p.Of.YAML()
 		if err != nil {

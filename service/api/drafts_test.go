@@ -69,7 +69,9 @@ func TestDrafts(t *testing.T) {
 	if status, out := call(t, s, "POST", "/api/v1/drafts", edited, signed); status != 409 {
 		t.Errorf("another one of the same name is answered with %d: %v", status, out)
 	}
-	edited = with(edited, "hint.contract.yaml", func(s string) string { return strings.Replace(s, "data-size: reflects size", "data-size: reflects extent", 1) })
+	edited = with(edited, "hint.contract.yaml", func(s string) string {
+		return strings.Replace(s, "data-size: reflects size", "data-size: reflects extent", 1)
+	})
 	edited["what"] = "called size extent"
 	if status, out := call(t, s, "PUT", "/api/v1/drafts/lever", edited, matching(`"1"`)); status != 200 || out["state"].(map[string]any)["by"] != "other" {
 		t.Fatalf("an edit is answered with %d: %v", status, out)
@@ -226,6 +228,22 @@ func TestLook(t *testing.T) {
 		if out["against"] != "@saltmarsh/fairlead@2.1.0" || len(sets["offers"].([]any)) == 0 || len(sets["findings"].([]any)) == 0 {
 			t.Errorf("held against %v, offered is %v, found is %v", out["against"], sets["offers"], sets["findings"])
 		}
+	}
+}
+
+// TestADraftFromARecordedContract begins a draft with a component of a release.
+func TestADraftFromARecordedContract(t *testing.T) {
+	s := serve(t)
+	call(t, s, "POST", "/api/v1/releases", map[string]any{"listing": listing(t, "2.1.0")}, signed)
+	from := map[string]string{"package": "@saltmarsh/fairlead", "version": "2.1.0", "component": "FareTag"}
+	status, out := call(t, s, "POST", "/api/v1/drafts", map[string]any{"name": "fare-tag", "from": from}, signed)
+	text, _ := out["contracts"].(map[string]any)["today.contract.yaml"].(string)
+	if c, err := contract.ParseFile("today", []byte(text)); status != 201 || err != nil || c.Prop("tone") == nil {
+		t.Errorf("it is answered with %d: %v (%v)", status, out, err)
+	}
+	from["component"] = "FareTab"
+	if status, out := call(t, s, "POST", "/api/v1/drafts", map[string]any{"name": "fare-tab", "from": from}, signed); status != 404 {
+		t.Errorf("a component that is not there is answered with %d: %v", status, out)
 	}
 }
 

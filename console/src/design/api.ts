@@ -69,6 +69,7 @@ export interface Looked {
   text?: string;
   groups: { control: string; members: { name: string; kind: string; reason: string }[]; over: boolean; limit: number; remedy?: string; because?: string }[];
   mustKnow: { what: string; kind: string; name: string }[];
+  doubts: { member: string; what: string }[];
   states?: { axes: Axis[]; all: number; allowed: number | null; forbidden: number | null; loose: number | null; how: string; exclusive: string[][]; dead: { member: string; value: string; why: string }[]; undescribed: string[] };
   matrix?: { axes: Axis[]; cells: { values: string[]; allowed: number; because?: string }[] };
   noMatrix?: string;

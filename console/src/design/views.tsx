@@ -121,9 +121,9 @@ export const StatesView = memo(function StatesView({ looked, by, onByChange, onT
       {states.undescribed.length > 0 && <Told><Soft>Described nowhere: {states.undescribed.slice(0, 12).join(', ')}{states.undescribed.length > 12 && ` and ${states.undescribed.length - 12} more`}</Soft></Told>}
       {names.length > 1 && (
         <Picks>
-          {[0, 1].map((i) => (
-            <Choose key={i} label={i === 0 ? 'States by' : 'and by'} value={by[i] ?? nothing} options={[nothing, ...names.filter((n) => n !== by[1 - i])]}
-              onValueChange={(v) => onByChange((i === 0 ? [v, by[1]] : [by[0], v]).filter((n) => n && n !== nothing))} />
+          {['States by', 'and by', 'and also by'].slice(0, Math.min(by.length + 1, 3)).map((label, i) => (
+            <Choose key={label} label={label} value={by[i] ?? nothing} options={[nothing, ...names.filter((n) => n === by[i] || !by.includes(n))]}
+              onValueChange={(v) => onByChange([...by.slice(0, i), v, ...by.slice(i + 1)].filter((n) => n !== nothing))} />
           ))}
         </Picks>
       )}
@@ -175,8 +175,11 @@ const Over = styled.span`color: ${brass};`;
 
 /** Members by what they control, and what must be known first. */
 export const GroupsView = memo(function GroupsView({ looked }: { looked: Looked }) {
+  const promises = (looked.file?.guarantees ?? []) as { state?: string; event?: string; promise?: string }[];
+  const advice = (looked.file?.words as { advice?: { use?: string; values?: Record<string, Record<string, string>> } } | undefined)?.advice;
   return (
     <>
+      {looked.doubts.map((d) => <p key={d.member + d.what} role="note"><Mark of="unsure" word="doubtful" /> {d.member && <Code>{d.member}</Code>} {d.what}</p>)}
       <p>
         {looked.mustKnow.length === 0 ? 'Nothing must be known before the first use works.' : `${count(looked.mustKnow.length, 'thing')} must be known before the first use works:`}
       </p>
@@ -192,6 +195,16 @@ export const GroupsView = memo(function GroupsView({ looked }: { looked: Looked 
           </Fragment>
         ))}
       </dl>
+      {promises.length > 0 && (
+        <Table>
+          <thead><tr><th>In the state</th><th>on</th><th>it promises</th></tr></thead>
+          <tbody>{promises.map((g, i) => <tr key={i}><th scope="row">{g.state}</th><td>{g.event}</td><td>{g.promise}</td></tr>)}</tbody>
+        </Table>
+      )}
+      {advice?.use && <p><strong>When to use it:</strong> {advice.use}</p>}
+      {Object.entries(advice?.values ?? {}).map(([axis, values]) => (
+        <ul key={axis}>{Object.entries(values).map(([value, words]) => <li key={value}><Code>{axis} {value}</Code> {words}</li>)}</ul>
+      ))}
     </>
   );
 });

@@ -175,7 +175,7 @@ function Whole({ page }: { page: Answered }) {
   const words = [`${release.library} ${release.version}`, contract.owner, contract.stage || 'stage not said', contract.framework].filter(Boolean);
   return (
     <>
-      <Title below={<>{words.join(' · ')}{contract.at && <> · <Code>{contract.at.file}:{contract.at.line}</Code></>}</>}>{contract.component}</Title>
+      <Title below={<>{words.join(' · ')}{contract.at && <> · <Code>{contract.at.file}:{contract.at.line}</Code></>} · <Link to={`/design?package=${piece(release.package)}&version=${piece(release.version)}&component=${piece(contract.component)}`}>Begin a draft with it</Link></>}>{contract.component}</Title>
       {contract.summary && <p>{contract.summary}</p>}
       {!contract.complete && <p><strong>Incomplete:</strong> it extends {contract.bases.map((b) => b.name).join(', ')}, which could not be read.</p>}
       <Bar>

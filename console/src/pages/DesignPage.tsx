@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Link, useNavigate } from 'react-router-dom';
+import { Link, useNavigate, useSearchParams } from 'react-router-dom';
 import styled from 'styled-components';
 import { useService } from '../api';
 import type { Page } from '../api';
@@ -18,13 +18,15 @@ function slug(component: string): string {
 }
 
 function Begin() {
-  const [component, setComponent] = useState('');
+  const [params] = useSearchParams();
+  const from = params.get('component') ? { package: params.get('package') ?? '', version: params.get('version') ?? '', component: params.get('component') ?? '' } : undefined;
+  const [component, setComponent] = useState(from?.component ?? '');
   const [actor, setActor] = useActor();
   const [problem, setProblem] = useState<Refusal>();
   const go = useNavigate();
   const begin = () => {
     const file = { contract: 1, component, stage: 'draft', export: { module: '.', name: component, kind: 'named' } };
-    const body = { name: slug(component), what: 'began', draft: { draft: 1, component, owner: actor, alternatives: { first: null } }, contracts: { 'first.contract.yaml': JSON.stringify(file) } };
+    const body = from ? { name: slug(component), what: `began with ${from.package}@${from.version}`, from } : { name: slug(component), what: 'began', draft: { draft: 1, component, owner: actor, alternatives: { first: null } }, contracts: { 'first.contract.yaml': JSON.stringify(file) } };
     send<DraftState>('POST', '/drafts', body, { 'X-Steady-Actor': actor })
       .then((made) => go(`/design/${made.state.name}`))
       .catch(setProblem);
@@ -34,6 +36,7 @@ function Begin() {
       <Text label="Component" value={component} onValueChange={setComponent} />
       <Text label="You are" value={actor} onValueChange={setActor} />
       <Plain isDisabled={component === '' || actor === ''} onPress={begin}>Begin a draft</Plain>
+      {from && <Soft>with the contract of {from.component} in {from.package}@{from.version}</Soft>}
       {problem && <div role="alert"><Mark of="breaks" word={problem.detail} /> {problem.right}</div>}
     </New>
   );

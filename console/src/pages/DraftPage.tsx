@@ -13,6 +13,7 @@ import { withMember } from '../design/file';
 import type { ContractFile } from '../design/file';
 import { MemberForm } from '../design/MemberForm';
 import type { ChangeMember } from '../design/MemberForm';
+import { Skeleton } from '../design/Skeleton';
 import { useStable } from '../design/stable';
 import { CodeView, GroupsView, Problems, StatesView, WhatIfTable } from '../design/views';
 import { Answer, Card, Choose, Code, Mark, Plain, Section, Soft, Title } from '../parts';
@@ -131,8 +132,21 @@ function Meanwhile({ now, mine, onKeep, onTake }: { now: DraftState; mine: Work;
 
 const Words = memo(function Words({ draft, onChange }: { draft: DraftFile; onChange: (draft: DraftFile) => void }) {
   const [wish, setWish] = useState('');
+  const [asked, setAsked] = useState('');
   const [what, setWhat] = useState('');
   const [reason, setReason] = useState('');
+  const [turned, setTurned] = useState('');
+  const decide = () => {
+    onChange({ ...draft, decisions: [...(draft.decisions ?? []), { what, reason, on: new Date().toISOString().slice(0, 10), turnedDown: turned ? [turned] : undefined }] });
+    setWhat('');
+    setReason('');
+    setTurned('');
+  };
+  const park = () => {
+    onChange({ ...draft, wishes: [...(draft.wishes ?? []), { what: wish, askedBy: asked.split(',').map((a) => a.trim()).filter(Boolean) }] });
+    setWish('');
+    setAsked('');
+  };
   return (
     <Card>
       <Text label="Notes" value={draft.notes ?? ''} onValueChange={(notes) => onChange({ ...draft, notes })} />
@@ -147,11 +161,13 @@ const Words = memo(function Words({ draft, onChange }: { draft: DraftFile; onCha
       </ul>
       <Text label="What is decided" value={what} onValueChange={setWhat} />
       <Text label="Its reason" value={reason} onValueChange={setReason} />
-      <Plain isDisabled={!what || !reason} onPress={() => { onChange({ ...draft, decisions: [...(draft.decisions ?? []), { what, reason, on: new Date().toISOString().slice(0, 10) }] }); setWhat(''); setReason(''); }}>Note the decision</Plain>
+      <Text label="What was turned down" value={turned} onValueChange={setTurned} />
+      <Plain isDisabled={!what || !reason} onPress={decide}>Note the decision</Plain>
       <h3>Wished for, not now</h3>
       <ul>{draft.wishes?.map((w) => <li key={w.what}>{w.what} <Soft>{w.askedBy?.join(', ')}</Soft></li>)}</ul>
       <Text label="A wish" value={wish} onValueChange={setWish} />
-      <Plain isDisabled={!wish} onPress={() => { onChange({ ...draft, wishes: [...(draft.wishes ?? []), { what: wish }] }); setWish(''); }}>Park the wish</Plain>
+      <Text label="Who asked" value={asked} onValueChange={setAsked} />
+      <Plain isDisabled={!wish} onPress={park}>Park the wish</Plain>
     </Card>
   );
 });
@@ -240,6 +256,7 @@ function Draft({ state }: { state: DraftState }) {
       )}
       {look && <SideBySide look={look} />}
       <Section aria-label="What if"><h2>What if …</h2>{look && <WhatIfTable table={look.whatIf} />}</Section>
+      {looked?.text && <Section aria-label="Skeleton"><h2>Begin to build {shown}</h2><Skeleton key={shown} text={looked.text} /></Section>}
       <Section aria-label="Patterns"><h2>Which pattern?</h2><Advise framework={framework} stance={work.draft.stance ?? ''} onTake={take} /></Section>
       <Section aria-label="Words"><h2>What was said</h2><Words draft={work.draft} onChange={say} /></Section>
       <Section aria-label="History"><h2>History</h2><History name={name} kept={work.revision} onBack={back} /></Section>
