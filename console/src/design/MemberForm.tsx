@@ -14,7 +14,7 @@ const Group = styled.fieldset`
 
 const Row = styled.div`
   display: flex; flex-wrap: wrap; gap: ${space.s} ${space.m}; align-items: center; padding: ${space.s} 0; border-top: 1px solid ${rule};
-  > div { flex: 1 1 5.5rem; min-width: 4.5rem; }
+  > div { flex: 1 1 5rem; min-width: 4.5rem; }
   > div:nth-child(2) { flex: 2 1 7rem; }
   > button { padding: 0.1rem 0.5rem; margin-left: auto; }
 `;

@@ -37,7 +37,7 @@ const Alternative = styled(ToggleButton)`
 `;
 
 const Columns = styled.div`
-  display: grid; grid-template-columns: minmax(22rem, 1.25fr) minmax(16rem, 0.9fr) minmax(18rem, 1fr); gap: ${space.l}; margin: ${space.l} 0; align-items: start;
+  display: grid; grid-template-columns: minmax(24rem, 1.4fr) minmax(16rem, 0.9fr) minmax(17rem, 1fr); gap: ${space.l}; margin: ${space.l} 0; align-items: start;
   @media (max-width: 70rem) { grid-template-columns: 1fr; }
   > * { min-width: 0; }
 `;
@@ -47,6 +47,13 @@ const Sticky = styled.div`position: sticky; top: 4.5rem;`;
 const Both = styled.div`
   display: grid; grid-template-columns: 1fr 1fr; gap: ${space.l};
   pre { font-family: ${mono}; font-size: ${type.small}; background: ${paper}; border: 1px solid ${rule}; padding: ${space.m}; overflow: auto; max-height: 24rem; }
+`;
+
+const Said = styled(Card)`
+  display: grid; gap: ${space.m}; justify-items: start;
+  > * { max-width: 48rem; width: 100%; }
+  > button { width: auto; }
+  h3 { margin: ${space.m} 0 0; }
 `;
 
 const Changed = styled(Card)`border-color: ${breaks}; margin: ${space.l} 0;`;
@@ -148,9 +155,9 @@ const Words = memo(function Words({ draft, onChange }: { draft: DraftFile; onCha
     setAsked('');
   };
   return (
-    <Card>
+    <Said>
       <Text label="Notes" value={draft.notes ?? ''} onValueChange={(notes) => onChange({ ...draft, notes })} />
-      <div style={{ margin: `${space.m} 0` }}>
+      <div>
         <Choose label="How much freedom is meant" value={draft.stance ?? 'not said'} options={['not said', 'locked', 'slots', 'parts', 'full']} onValueChange={(v) => onChange({ ...draft, stance: v === 'not said' ? undefined : v })} />
       </div>
       <h3>Decided</h3>
@@ -168,7 +175,7 @@ const Words = memo(function Words({ draft, onChange }: { draft: DraftFile; onCha
       <Text label="A wish" value={wish} onValueChange={setWish} />
       <Text label="Who asked" value={asked} onValueChange={setAsked} />
       <Plain isDisabled={!wish} onPress={park}>Park the wish</Plain>
-    </Card>
+    </Said>
   );
 });
 

@@ -4,6 +4,7 @@ import { brass, ink, paper, plate, rule, sand, soft, space, type } from '../toke
 
 const Field = styled(Select)<{ $narrow?: boolean }>`
   display: inline-flex; flex-direction: column; gap: ${space.s};
+  && { min-width: ${(p) => (p.$narrow ? '7rem' : '0')}; }
   > .react-aria-Label { font-size: ${type.small}; color: ${soft}; }
   button {
     font: inherit; color: ${ink}; background: ${plate}; border: 1px solid ${rule}; border-radius: 6px; padding: ${(p) => (p.$narrow ? '0.2rem 0.5rem' : '0.35rem 0.75rem')}; min-width: ${(p) => (p.$narrow ? '7rem' : '9rem')};
