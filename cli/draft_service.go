@@ -13,7 +13,6 @@ import (
 	"github.com/spf13/cobra"
 
 	"steadysocket/client"
-	"steadysocket/core/contract"
 	"steadysocket/core/design"
 )
 
@@ -56,21 +55,9 @@ func (s *shell) addDraftCommand() *cobra.Command {
 		Args:    arguments("one FOLDER"),
 		RunE: func(cmd *cobra.Command, args []string) error {
 			folder := args[0]
-			draft, err := design.Open(os.DirFS(folder), ".")
+			head, texts, err := design.Texts(os.DirFS(folder), ".")
 			if err != nil {
 				return &readError{err}
-			}
-			head, err := contract.WriteDocumentJSON("draft", design.Version, draft)
-			if err != nil {
-				return err
-			}
-			texts := map[string]string{}
-			for _, a := range draft.Alternatives {
-				data, err := os.ReadFile(filepath.Join(folder, a.File))
-				if err != nil {
-					return &readError{err}
-				}
-				texts[a.File] = string(data)
 			}
 			began := s.readBase(folder)
 			if name == "" {

@@ -4,7 +4,6 @@ import (
 	"context"
 	"fmt"
 	"os"
-	"path/filepath"
 	"strings"
 	"testing"
 	"time"
@@ -25,22 +24,9 @@ func serveDrafts(t testing.TB) (url string, c *client.Client) {
 	url = serve(t, true)
 	c = client.New(url, "demo")
 	for _, name := range demo.Drafts {
-		dir := filepath.Join("../demo/drafts", name)
-		d, err := design.Open(os.DirFS(dir), ".")
+		head, texts, err := design.Texts(os.DirFS("../demo/drafts"), name)
 		if err != nil {
 			t.Fatal(err)
-		}
-		head, err := contract.WriteDocumentJSON("draft", design.Version, d)
-		if err != nil {
-			t.Fatal(err)
-		}
-		texts := map[string]string{}
-		for _, a := range d.Alternatives {
-			data, err := os.ReadFile(filepath.Join(dir, a.File))
-			if err != nil {
-				t.Fatal(err)
-			}
-			texts[a.File] = string(data)
 		}
 		if _, err := c.SaveDraft(context.Background(), name, 0, head, texts, "began"); err != nil {
 			t.Fatal(err)

@@ -6,6 +6,7 @@
 package design
 
 import (
+	"encoding/json"
 	"errors"
 	"fmt"
 	"io/fs"
@@ -192,6 +193,27 @@ func Assemble(name string, data []byte, read func(file string) (name string, dat
 		}
 	}
 	return d, broken, nil
+}
+
+// Texts gives a draft as it is sent: draft.yaml as JSON, and the contract files as people
+// wrote them, by their names. All of it can be read, or it is an error as of Open.
+func Texts(fsys fs.FS, dir string) (head json.RawMessage, contracts map[string]string, err error) {
+	d, err := Open(fsys, dir)
+	if err != nil {
+		return nil, nil, err
+	}
+	if head, err = contract.WriteDocumentJSON("draft", Version, d); err != nil {
+		return nil, nil, err
+	}
+	contracts = map[string]string{}
+	for _, a := range d.Alternatives {
+		data, err := readFile(fsys, path.Join(dir, a.File))
+		if err != nil {
+			return nil, nil, err
+		}
+		contracts[a.File] = string(data)
+	}
+	return head, contracts, nil
 }
 
 // readFile reads a file that is not larger than contract files may be.

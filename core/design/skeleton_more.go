@@ -294,14 +294,7 @@ func svelteSkeleton(c *contract.Contract) ([]Source, error) {
 	head := "interface Props"
 	if forwards {
 		t.need("svelte/elements", "SvelteHTMLElements")
-		var taken []string
-		for _, m := range members {
-			taken = append(taken, types.Quote(m.name))
-		}
-		native := "SvelteHTMLElements['" + nativeOf + "']"
-		if len(taken) > 0 {
-			native = "Omit<" + native + ", " + strings.Join(taken, " | ") + ">"
-		}
+		native := without("SvelteHTMLElements['"+nativeOf+"']", members)
 		script.line("type Native = %s;", native)
 		head += " extends Native"
 	}

@@ -43,7 +43,19 @@ type member struct {
 	fallback                     string // written as JavaScript, "" for none
 }
 
-// line writes it in a type.
+// without leaves members out of a type whose own they take the place of.
+func without(of string, members []member) string {
+	if len(members) == 0 {
+		return of
+	}
+	var names []string
+	for _, m := range members {
+		names = append(names, types.Quote(m.name))
+	}
+	return "Omit<" + of + ", " + strings.Join(names, " | ") + ">"
+}
+
+// lines writes it in a type.
 func (m member) lines(indent string) []string {
 	mark := ""
 	if m.optional {
@@ -162,14 +174,7 @@ func reactSkeleton(c *contract.Contract) ([]Source, error) {
 	head := "export interface " + name + "Props" + parameters
 	if forwards {
 		t.need("react", "ComponentPropsWithoutRef")
-		var taken []string
-		for _, m := range members {
-			taken = append(taken, types.Quote(m.name))
-		}
-		native := "ComponentPropsWithoutRef<'" + nativeOf + "'>"
-		if len(taken) > 0 {
-			native = "Omit<" + native + ", " + strings.Join(taken, " | ") + ">"
-		}
+		native := without("ComponentPropsWithoutRef<'"+nativeOf+"'>", members)
 		head += " extends " + native
 	}
 	body.line("%s {", head)

@@ -1,10 +1,8 @@
 package api
 
 import (
-	"encoding/json"
 	"net/http"
 	"os"
-	"path/filepath"
 	"strings"
 	"sync"
 	"testing"
@@ -16,24 +14,11 @@ import (
 // draftBody is a draft of the demo as it is sent.
 func draftBody(t *testing.T, name string) map[string]any {
 	t.Helper()
-	dir := filepath.Join("../../demo/drafts", name)
-	d, err := design.Open(os.DirFS(dir), ".")
+	head, contracts, err := design.Texts(os.DirFS("../../demo/drafts"), name)
 	if err != nil {
 		t.Fatal(err)
 	}
-	head, err := contract.WriteDocumentJSON("draft", design.Version, d)
-	if err != nil {
-		t.Fatal(err)
-	}
-	contracts := map[string]string{}
-	for _, a := range d.Alternatives {
-		data, err := os.ReadFile(filepath.Join(dir, a.File))
-		if err != nil {
-			t.Fatal(err)
-		}
-		contracts[a.File] = string(data)
-	}
-	return map[string]any{"name": name, "draft": json.RawMessage(head), "contracts": contracts}
+	return map[string]any{"name": name, "draft": head, "contracts": contracts}
 }
 
 // with gives a body with one contract's text changed.
