@@ -105,7 +105,11 @@ func vueSkeleton(c *contract.Contract) ([]Source, error) {
 		emits.line("  %s: [%s];", key(e.Name), strings.Join(list, ", "))
 	}
 	if emits.Len() > 0 {
-		script.line("defineEmits<{")
+		emit := ""
+		if len(ownParts(c)) > 0 {
+			emit = "const emit = " // parts may send, too
+		}
+		script.line("%sdefineEmits<{", emit)
 		script.WriteString(emits.String())
 		script.line("}>();")
 	}
@@ -572,16 +576,32 @@ func elementSkeleton(c *contract.Contract) ([]Source, error) {
 	body.lines(indent(indent(indent(root.lines()))))
 	body.line("    `;")
 	body.line("  }")
+	shows := false
+	for _, h := range dataHooks(c) {
+		shows = shows || h.prop != nil
+	}
+	if shows {
+		body.line("")
+		body.line("  /** Brings what styles hook on up to date. */")
+		body.line("  protected show(): void {")
+		for _, h := range dataHooks(c) {
+			if h.prop != nil {
+				body.line("    this.shadowRoot?.firstElementChild?.setAttribute('%s', String(this%s));", h.name, propertyAccess(h.prop.Name))
+			}
+		}
+		body.line("  }")
+		body.line("")
+		body.line("  connectedCallback(): void {")
+		body.line("    this.show();")
+		body.line("  }")
+	}
 	if len(observed) > 0 {
 		body.line("")
 		body.line("  attributeChangedCallback(name: string, _before: string | null, value: string | null): void {")
 		body.line("    switch (name) {")
 		for _, p := range c.Props {
 			of := t.of(p.Type)
-			access := "this." + p.Name
-			if key(p.Name) != p.Name {
-				access = "this[" + key(p.Name) + "]"
-			}
+			access := "this" + propertyAccess(p.Name)
 			written := ""
 			switch attributeType(p) {
 			case "boolean":
@@ -601,6 +621,9 @@ func elementSkeleton(c *contract.Contract) ([]Source, error) {
 			body.line("        break;")
 		}
 		body.line("    }")
+		if shows {
+			body.line("    this.show();")
+		}
 		body.line("  }")
 	}
 	for _, e := range c.Events {
@@ -634,6 +657,14 @@ func elementSkeleton(c *contract.Contract) ([]Source, error) {
 	out.lines(t.declarations())
 	out.WriteString(body.String())
 	return []Source{{customTag(name) + ".ts", out.String()}}, nil
+}
+
+// propertyAccess writes a property behind an object.
+func propertyAccess(name string) string {
+	if key(name) != name {
+		return "[" + key(name) + "]"
+	}
+	return "." + name
 }
 
 // reactSlotNameOf is the property that fills a slot by a function.

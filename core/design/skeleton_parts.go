@@ -22,8 +22,8 @@ func ownParts(c *contract.Contract) (list []contract.Part) {
 }
 
 // sharedState lists what parts share as a framework's component holds it: props by their
-// local names, all else still to be written.
-func sharedState(c *contract.Contract, t *typescript) (list []sharedField) {
+// local names, events as what sends them, all else still to be written.
+func sharedState(c *contract.Contract, t *typescript, send func(e *contract.Event) (local, of string)) (list []sharedField) {
 	var members []member
 	for _, p := range c.Props {
 		members = append(members, member{name: p.Name, local: local(p.Name), of: t.of(p.Type), optional: p.Required != contract.Yes, fallback: defaultOf(p)})
@@ -33,6 +33,9 @@ func sharedState(c *contract.Contract, t *typescript) (list []sharedField) {
 	for _, f := range sharedBy(&bare, members, t) {
 		if c.Prop(f.name) == nil {
 			f.local = "todo('" + f.name + "')"
+			if e := c.Event(f.name); e != nil {
+				f.local, f.of = send(e)
+			}
 		}
 		list = append(list, f)
 	}
@@ -78,7 +81,16 @@ func vueParts(c *contract.Contract, script *text) []Source {
 	name := simpleName(c)
 	keyName := names.LowerFirst(name) + "Key"
 	t := newTypescript("vue", c)
-	shared := sharedState(c, t)
+	shared := sharedState(c, t, func(e *contract.Event) (string, string) {
+		if fields := given(e.Payload); len(fields) > 0 && !e.Payload.Positional {
+			return "(event: " + fieldList(e.Payload, t) + ") => emit('" + e.Name + "', event)", "(event: " + fieldList(e.Payload, t) + ") => void"
+		}
+		rest := strings.TrimPrefix(parameters(e.Payload), "(")
+		if rest != ")" {
+			rest = ", " + rest
+		}
+		return t.signature(e.Payload) + " => emit('" + e.Name + "'" + rest, t.signature(e.Payload) + " => void"
+	})
 	t.need("vue", "InjectionKey")
 	files := []Source{sharedFile(c, t, shared, "export const "+keyName+": InjectionKey<"+name+"Shared> = Symbol('"+name+"');")}
 	script.line("provide(%s, {", keyName)
@@ -109,7 +121,7 @@ func vueParts(c *contract.Contract, script *text) []Source {
 func partAttributes(p contract.Part, shared []sharedField, form string) (attrs []string) {
 	for _, share := range p.Shares {
 		for _, f := range shared {
-			if f.name == share && !strings.Contains(f.of, "=>") && identifier(share) {
+			if f.name == share && f.prop && identifier(share) {
 				attr := strings.Replace(form, "%s", "data-"+hyphened(share), 1)
 				attrs = append(attrs, strings.Replace(attr, "%s", share, 1))
 			}
@@ -127,7 +139,17 @@ func svelteParts(c *contract.Contract, script *text) []Source {
 	name := simpleName(c)
 	keyName := names.LowerFirst(name) + "Key"
 	t := newTypescript("svelte", c)
-	shared := sharedState(c, t)
+	shared := sharedState(c, t, func(e *contract.Event) (string, string) {
+		returns := "void"
+		if e.Returns.Known() {
+			returns = t.of(e.Returns)
+		}
+		of := t.signature(e.Payload) + " => " + returns
+		if e.Required != contract.Yes {
+			of = "(" + of + ") | undefined"
+		}
+		return "on" + strings.ToLower(e.Name), of
+	})
 	files := []Source{sharedFile(c, t, shared, "export const "+keyName+" = Symbol('"+name+"');")}
 	script.line("setContext<%sShared>(%s, {", name, keyName)
 	script.lines(getters(shared))

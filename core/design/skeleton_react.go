@@ -370,11 +370,19 @@ func samplePayload(p *contract.Payload) string {
 // todoFunction stands for values that are not written yet.
 var todoFunction = []string{"", "function todo(what: string): never {", "  throw new Error(what + ' is not written yet');", "}"}
 
-// sharedField is one thing that parts share: its name, its type, and what it is inside.
-type sharedField struct{ name, of, local string }
+// sharedField is one thing that parts share: its name, its type, and what it is inside;
+// prop where it is a value that the app hands in.
+type sharedField struct {
+	name, of, local string
+	prop            bool
+}
 
-// given writes the field where the context is provided.
+// given writes the field where the context is provided. What is not written yet is asked
+// for by the part that needs it.
 func (f sharedField) given() string {
+	if strings.HasPrefix(f.local, "todo(") {
+		return "get " + key(f.name) + "() { return " + f.local + "; }"
+	}
 	if f.local == f.name {
 		return f.name
 	}
@@ -395,7 +403,7 @@ func sharedBy(c *contract.Contract, members []member, t *typescript) (list []sha
 		if e := c.Event(name); e != nil && c.Prop(name) == nil {
 			spelled = n.event(e)
 		} else if p := c.Prop(name); p != nil {
-			spelled = n.prop(p)
+			spelled, f.prop = n.prop(p), true
 		}
 		for _, m := range members {
 			if m.name == spelled {
@@ -441,7 +449,7 @@ func reactPart(body *text, t *typescript, name string, p contract.Part, shared [
 				taken = append(taken, key(share)+": "+inner)
 			}
 			for _, f := range shared {
-				if f.name == share && !strings.Contains(f.of, "=>") {
+				if f.name == share && f.prop {
 					attrs = append(attrs, " data-"+hyphened(share)+"={String("+inner+")}")
 				}
 			}

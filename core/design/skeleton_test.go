@@ -159,6 +159,12 @@ func (r random) parts() {
 			shared = append(shared, p.Name)
 		}
 	}
+	if r.yes(2) {
+		e := &contract.Event{Name: r.name("close", "fold"), Returns: contract.MustType("void"), Payload: &contract.Payload{Positional: r.yes(2), Fields: r.fields()}}
+		e.Payload.Positional = e.Payload.Positional || len(e.Payload.Fields) == 0
+		r.c.Events = append(r.c.Events, e)
+		shared = append(shared, e.Name)
+	}
 	slices.Sort(shared)
 	r.used["default"] = true
 	r.c.Slots = append(r.c.Slots, &contract.Slot{Name: "default", Form: contract.FormContent})
