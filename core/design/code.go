@@ -48,7 +48,6 @@ type dialect struct {
 	event  func(e *contract.Event, name, calls string) string
 	held   func(name string, h UsedHeld) []string
 	slot   func(s UsedSlot, only bool) slotted
-	handle string // what a variable of the app's is reached through in markup
 }
 
 // slotted is how a filled slot is written: as an attribute, as a child, or not at all.

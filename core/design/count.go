@@ -217,8 +217,7 @@ func apart(axes []int, clauses []clause) []piece {
 	for _, i := range axes {
 		parent[i] = i
 	}
-	var root func(i int) int
-	root = func(i int) int {
+	root := func(i int) int {
 		for parent[i] != i {
 			parent[i] = parent[parent[i]]
 			i = parent[i]

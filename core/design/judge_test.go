@@ -61,6 +61,19 @@ func TestCompilersTakeWhatIsWritten(t *testing.T) {
 				c := r.next()
 				count += writeAll(t, filepath.Join(dir, fmt.Sprintf("c%02d", n)), c, j.framework, Proposed(c))
 			}
+			for _, name := range []string{"notice-bar", "sailing-list", "lever"} {
+				d := demoDraft(t, name)
+				for i := range d.Alternatives {
+					a := &d.Alternatives[i]
+					var can []Scenario // a draft's own scenarios need not suit each alternative
+					for _, s := range d.ScenariosOf(a) {
+						if _, err := CodeOf(a.Of, s, j.framework); err == nil && a.Of.Kind != contract.KindLogic {
+							can = append(can, s)
+						}
+					}
+					count += writeAll(t, filepath.Join(dir, name, a.Name), a.Of, j.framework, can)
+				}
+			}
 			refused := judge(t, dir, j.by)
 			for i, x := range refused {
 				if i == 6 {

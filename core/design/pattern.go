@@ -105,6 +105,17 @@ var patterns = []pattern{
 				c.Slots = append(c.Slots, &contract.Slot{Name: "default", Form: contract.FormElement, Required: contract.Yes, Count: &contract.Count{Min: &one, Max: &one}})
 			}
 		}},
+	{"a subclass that overrides", []Need{NeedBehaviour, NeedDrawn}, 4, "knowledge of the insides: a renamed method breaks it without a word", map[string]string{"react": "a hook, or a component that wraps it", "vue": "extends, or a composable", "svelte": "a component that wraps it"},
+		"one method is replaced and all else stays", func(c *contract.Contract) {
+			if c.Handle == nil {
+				c.Handle = &contract.Handle{}
+			} else {
+				made := *c.Handle
+				made.Members = slices.Clip(made.Members)
+				c.Handle = &made
+			}
+			c.Handle.Members = append(c.Handle.Members, contract.HandleMember{Name: "change", Type: contract.MustType("(state: unknown) => unknown"), Description: "May be overridden."})
+		}},
 	{"an upper component that wraps it", []Need{NeedLimit, NeedSpot}, 1, "a second component to keep in step; a hidden prop is missed", nil,
 		"ordinary uses go through few props, special ones to what lies beneath", func(c *contract.Contract) {
 			c.Props = slices.DeleteFunc(c.Props, func(p *contract.Prop) bool {

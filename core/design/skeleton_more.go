@@ -522,7 +522,7 @@ func elementSkeleton(c *contract.Contract) ([]Source, error) {
 	var body text
 	var observed []string
 	for _, p := range c.Props {
-		if attributeType(p) != "" {
+		if attributeType(p) != "" && !serves(p) {
 			observed = append(observed, types.Quote(hyphened(p.Name)))
 		}
 	}
@@ -532,14 +532,18 @@ func elementSkeleton(c *contract.Contract) ([]Source, error) {
 	body.line("")
 	for _, p := range c.Props {
 		of, fallback := t.of(p.Type), defaultOf(p)
+		if serves(p) {
+			body.line("  // %s: the property that every element has serves.", p.Name)
+			continue
+		}
 		body.lines(doc("  ", p.Description, p.Deprecated))
-		switch {
+		switch name := elementProperty(p.Name); {
 		case fallback != "":
-			body.line("  %s: %s = %s;", key(p.Name), of, fallback)
+			body.line("  %s: %s = %s;", key(name), of, fallback)
 		case p.Required == contract.Yes:
-			body.line("  %s!: %s;", key(p.Name), of)
+			body.line("  %s!: %s;", key(name), of)
 		default:
-			body.line("  %s?: %s;", key(p.Name), of)
+			body.line("  %s?: %s;", key(name), of)
 		}
 	}
 	for _, s := range c.Slots {
@@ -586,7 +590,7 @@ func elementSkeleton(c *contract.Contract) ([]Source, error) {
 		body.line("  protected show(): void {")
 		for _, h := range dataHooks(c) {
 			if h.prop != nil {
-				body.line("    this.shadowRoot?.firstElementChild?.setAttribute('%s', String(this%s));", h.name, propertyAccess(h.prop.Name))
+				body.line("    this.shadowRoot?.firstElementChild?.setAttribute('%s', String(this%s));", h.name, propertyAccess(elementProperty(h.prop.Name)))
 			}
 		}
 		body.line("  }")
@@ -601,7 +605,10 @@ func elementSkeleton(c *contract.Contract) ([]Source, error) {
 		body.line("    switch (name) {")
 		for _, p := range c.Props {
 			of := t.of(p.Type)
-			access := "this" + propertyAccess(p.Name)
+			access := "this" + propertyAccess(elementProperty(p.Name))
+			if serves(p) {
+				continue
+			}
 			written := ""
 			switch attributeType(p) {
 			case "boolean":
@@ -657,6 +664,32 @@ func elementSkeleton(c *contract.Contract) ([]Source, error) {
 	out.lines(t.declarations())
 	out.WriteString(body.String())
 	return []Source{{customTag(name) + ".ts", out.String()}}, nil
+}
+
+// everyElement are the properties that HTML gives to every element, and may be what a
+// contract calls its own: true for those that are texts. Sources: DOM, HTML and WAI-ARIA,
+// the interfaces Element and HTMLElement.
+var everyElement = map[string]bool{
+	"title": true, "lang": true, "dir": true, "id": true, "slot": true, "className": true, "accessKey": true, "innerText": true, "textContent": true, "nonce": true, "contentEditable": true,
+	"hidden": false, "draggable": false, "translate": false, "spellcheck": false, "inert": false, "autofocus": false, "tabIndex": false, "style": false, "dataset": false, "children": false,
+	"attributes": false, "part": false, "role": false, "popover": false, "prefix": false, "click": false, "focus": false, "blur": false, "append": false, "prepend": false, "remove": false,
+	"before": false, "after": false, "closest": false, "matches": false, "animate": false, "scroll": false, "isContentEditable": false, "offsetWidth": false, "offsetHeight": false,
+	"parentElement": false, "firstChild": false, "lastChild": false, "tagName": false, "localName": false, "namespaceURI": false, "outerText": false, "innerHTML": false, "outerHTML": false,
+}
+
+// serves reports whether the property that every element has is what a prop asks for: a
+// text of that name.
+func serves(p *contract.Prop) bool {
+	return everyElement[p.Name] && attributeType(p) == "text" && defaultOf(p) == ""
+}
+
+// elementProperty names a property of a custom element so that it hides none that every
+// element has.
+func elementProperty(name string) string {
+	if _, taken := everyElement[name]; taken {
+		return "own" + names.UpperFirst(name)
+	}
+	return name
 }
 
 // propertyAccess writes a property behind an object.

@@ -181,7 +181,7 @@ func (r random) parts() {
 func (r random) prop() {
 	p := &contract.Prop{Name: r.name("tone", "size", "amount", "quay", "struck", "lines", "label", "legs", "state"), Type: contract.MustType(pick(r, valueTypes)), Description: r.description()}
 	values, open := choices(p)
-	if values != nil && len(values) > 1 {
+	if len(values) > 1 {
 		p.Role = contract.RoleVariant
 	}
 	switch {
