@@ -87,13 +87,23 @@ func browser(t testing.TB, width, height int, more ...chromedp.ExecAllocatorOpti
 	}
 	options := append(append([]chromedp.ExecAllocatorOption{}, chromedp.DefaultExecAllocatorOptions[:]...), chromedp.ExecPath(path), chromedp.NoSandbox,
 		chromedp.WindowSize(width, height), chromedp.Flag("disable-quic", true), chromedp.Flag("disable-component-update", true))
-	ctx, cancel := chromedp.NewExecAllocator(context.Background(), append(options, more...)...)
-	t.Cleanup(cancel)
-	ctx, cancel = chromedp.NewContext(ctx)
-	t.Cleanup(cancel)
-	ctx, cancel = context.WithTimeout(ctx, 90*time.Second)
-	t.Cleanup(cancel)
-	return ctx
+	// A browser that falls over before it shows anything says nothing about the
+	// console: it is started again, and a third failure counts.
+	for tries := 1; ; tries++ {
+		allocator, stop := chromedp.NewExecAllocator(context.Background(), append(options, more...)...)
+		ctx, shut := chromedp.NewContext(allocator)
+		if err = chromedp.Run(ctx); err != nil {
+			shut()
+			stop()
+			if tries == 3 {
+				t.Fatalf("Chromium does not start: %v", err)
+			}
+			continue
+		}
+		ctx, cancel := context.WithTimeout(ctx, 90*time.Second)
+		t.Cleanup(func() { cancel(); shut(); stop() })
+		return ctx
+	}
 }
 
 // page opens a page and gives the text of its content once it is there.
