@@ -413,7 +413,12 @@ func (s *shell) draftCode() *cobra.Command {
 			case whole:
 				for _, w := range all {
 					if w.Code != nil {
-						f := w.Code.File(draft.Alternative(w.Alternative).Of, "./"+draft.Component)
+						of := draft.Alternative(w.Alternative).Of
+						module, err := design.ModuleOf(of, w.Code.Framework)
+						if err != nil {
+							return err
+						}
+						f := w.Code.File(of, module)
 						s.line("# %s · %s · %s\n%s", w.Alternative, w.Scenario, f.Name, f.Text)
 					}
 				}

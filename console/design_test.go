@@ -85,6 +85,8 @@ func TestDesignPages(t *testing.T) {
 	text = page(t, ctx, url+"/design/notice-bar", "section[aria-label='What if'] table")
 	wants(t, "a draft", text, "Held against @saltmarsh/fairlead@2.1.0", "16,384 states (counted)", "15,088 of those can be written all the same", "fold isUrgent, isCalm and isWarning into one set tone",
 		"15 of 19 flags of the library", "parts · ages best", "only by reaching in", "put a link into the text", "A countdown until the bar closes by itself.")
+	text = page(t, ctx, url+"/design/sailing-list?alternative=logic&code=vue", "section[aria-label='Side by side'] pre")
+	wants(t, "a shared address", text, "States of logic", "useSailings({ sailings: () => sailings })", "may occur", "to know first")
 	text = page(t, ctx, url+"/design/missing", "[role=alert]")
 	wants(t, "a draft that is not there", text, "there is no draft missing")
 }

@@ -158,7 +158,15 @@ func CodeOf(c *contract.Contract, s Scenario, framework string) (*Code, error) {
 		if err != nil {
 			return nil, fmt.Errorf("the scenario %s: %w", s.Name, err)
 		}
-		parts = append(parts, d.write(c, u, out, known, i))
+		if c.Kind == contract.KindLogic {
+			number := i + 1
+			if len(s.Then) == 0 {
+				number = 0
+			}
+			parts = append(parts, d.writeLogic(c, u, out, known, number))
+		} else {
+			parts = append(parts, d.write(c, u, out, known, i))
+		}
 	}
 	out.Text = strings.Join(parts, "\n")
 	for _, line := range out.script {

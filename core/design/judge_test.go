@@ -67,7 +67,7 @@ func TestCompilersTakeWhatIsWritten(t *testing.T) {
 					a := &d.Alternatives[i]
 					var can []Scenario // a draft's own scenarios need not suit each alternative
 					for _, s := range d.ScenariosOf(a) {
-						if _, err := CodeOf(a.Of, s, j.framework); err == nil && a.Of.Kind != contract.KindLogic {
+						if _, err := CodeOf(a.Of, s, j.framework); err == nil {
 							can = append(can, s)
 						}
 					}
@@ -85,6 +85,34 @@ func TestCompilersTakeWhatIsWritten(t *testing.T) {
 			}
 			if count < 100 {
 				t.Errorf("only %d files were judged", count)
+			}
+		})
+	}
+}
+
+// TestCompilersTakeLogic writes shared logic made of random contracts and its calls. The
+// functions that the compilers of Vue and Svelte do not look at are TypeScript's to judge.
+func TestCompilersTakeLogic(t *testing.T) {
+	for _, j := range append(judged, []struct{ framework, by string }{{"vue", "typescript"}, {"svelte", "typescript"}}...) {
+		t.Run(j.framework+" by "+j.by, func(t *testing.T) {
+			t.Parallel()
+			r := newRandom(t, 3)
+			dir := t.TempDir()
+			for n := range 30 {
+				c, err := Shaped(r.next(), "logic without markup")
+				if err != nil {
+					t.Fatal(err)
+				}
+				c.Result.Fields = append(c.Result.Fields, contract.Field{Name: "again", Type: contract.MustType("(count: number) => void")})
+				c.Result.Positional = n%3 == 0
+				writeAll(t, filepath.Join(dir, fmt.Sprintf("c%02d", n)), c, j.framework, Proposed(c))
+			}
+			for i, x := range judge(t, dir, j.by) {
+				if i == 6 {
+					break
+				}
+				text, err := os.ReadFile(filepath.Join(dir, x.File))
+				t.Errorf("%s: %s (%v)\n%s", x.File, x.Message, err, text)
 			}
 		})
 	}
@@ -112,7 +140,9 @@ func writeAll(t *testing.T, dir string, c *contract.Contract, framework string, 
 		if files, err = Skeleton(c, framework); err != nil {
 			t.Fatal(err)
 		}
-		module = moduleOf(files[0], framework)
+		if module, err = ModuleOf(c, framework); err != nil {
+			t.Fatal(err)
+		}
 	}
 	for i, s := range scenarios {
 		code, err := CodeOf(c, s, framework)

@@ -50,7 +50,11 @@ func Forms() []string {
 // Skeleton writes a contract in one of the forms: a framework's source, or a document.
 func Skeleton(c *contract.Contract, form string) ([]Source, error) {
 	for _, s := range skeletons {
-		if s.form == form {
+		switch {
+		case s.form != form:
+		case c.Kind == contract.KindLogic && slices.Contains(Frameworks(), form):
+			return logicSkeleton(c, form)
+		default:
 			return s.write(c)
 		}
 	}

@@ -151,9 +151,6 @@ func accepted(s *contract.Slot) *contract.Payload {
 }
 
 func reactSkeleton(c *contract.Contract) ([]Source, error) {
-	if c.Kind == contract.KindLogic {
-		return reactLogic(c)
-	}
 	t, n := newTypescript("react", c), reactNames{c}
 	members := reactMembers(c, t)
 	name := c.Component
@@ -567,50 +564,6 @@ func typeArguments(c *contract.Contract) string {
 		list = append(list, p.Name)
 	}
 	return "<" + strings.Join(list, ", ") + ">"
-}
-
-// reactLogic writes a hook.
-func reactLogic(c *contract.Contract) ([]Source, error) {
-	t := newTypescript("react", c)
-	var out, body text
-	members := reactMembers(c, t)
-	parameters := typeParameters(c, t)
-	body.line("export interface %sOptions%s {", names.UpperFirst(strings.TrimPrefix(c.Component, "use")), parameters)
-	for _, m := range members {
-		body.lines(m.lines("  "))
-	}
-	body.line("}")
-	body.line("")
-	result := "void"
-	if c.Result != nil {
-		var list []string
-		for _, f := range c.Result.Fields {
-			if c.Result.Positional {
-				list = append(list, f.Name+": "+t.of(f.Type))
-			} else {
-				list = append(list, key(f.Name)+": "+t.of(f.Type))
-			}
-		}
-		switch {
-		case c.Result.Positional:
-			result = "[" + strings.Join(list, ", ") + "]"
-		case len(list) == 0:
-			result = "object"
-		default:
-			result = "{ " + strings.Join(list, "; ") + " }"
-		}
-	}
-	body.lines(doc("", c.Summary, c.Deprecated))
-	body.line("export function %s%s(_options: %sOptions%s): %s {", c.Component, parameters, names.UpperFirst(strings.TrimPrefix(c.Component, "use")), typeArguments(c), result)
-	body.line("  throw new Error('%s is not written yet');", c.Component)
-	body.line("}")
-	out.lines(t.importLines())
-	if out.Len() > 0 {
-		out.line("")
-	}
-	out.lines(t.declarations())
-	out.WriteString(body.String())
-	return []Source{{c.Component + ".ts", out.String()}}, nil
 }
 
 // ForReact gives a contract as a React component of this interface is read: spelled as

@@ -284,6 +284,65 @@ func TestSkeletonsReadBack(t *testing.T) {
 	}
 }
 
+// TestLogicReadsBack writes shared logic made of random contracts as hooks, and reads
+// them: what each takes and gives back is the same. A handler is read as an option, as a
+// function that is given to a function is.
+func TestLogicReadsBack(t *testing.T) {
+	r := newRandom(t, 4)
+	for range 100 {
+		c, err := Shaped(r.next(), "logic without markup")
+		if err != nil {
+			t.Fatal(err)
+		}
+		c.Result.Fields = append(c.Result.Fields, contract.Field{Name: "again", Type: contract.MustType("(count: number) => void")})
+		c.Result.Positional = r.yes(3)
+		files, err := Skeleton(c, "react")
+		if err != nil {
+			t.Fatal(err)
+		}
+		result, err := reading.Read(fstest.MapFS{"package.json": {Data: []byte(`{"name": "made", "exports": {".": "./useMade.ts"}, "peerDependencies": {"react": ">=18"}}`)}, files[0].Name: {Data: []byte(files[0].Text)}}, reading.Options{})
+		if err != nil {
+			t.Fatal(err)
+		}
+		got := result.Listing.Component("useMade")
+		if got == nil || got.Kind != contract.KindLogic || got.Summary != c.Summary {
+			t.Fatalf("read is %+v of\n%s", got, files[0].Text)
+		}
+		facts := func(of *contract.Contract) (list []string) {
+			for _, p := range of.Props {
+				list = append(list, fmt.Sprintf("%s %s %s", p.Name, p.Required, sorted(p.Type)))
+			}
+			for _, e := range of.Events {
+				function := &types.Func{Result: types.Void}
+				for _, f := range given(e.Payload) {
+					function.Params = append(function.Params, types.Param{Name: f.Name, Type: f.Type.T, Optional: f.Optional})
+				}
+				if e.Payload != nil && !e.Payload.Positional && len(function.Params) > 0 {
+					continue // taken apart: one parameter without a name
+				}
+				if e.Returns.Known() {
+					function.Result = e.Returns.T
+				}
+				list = append(list, fmt.Sprintf("on%s %s %s", names.UpperFirst(e.Name), e.Required, sorted(contract.Type{T: function})))
+			}
+			var back []string
+			for _, f := range of.Result.Fields {
+				back = append(back, fmt.Sprintf("%s %t %s", f.Name, f.Optional, sorted(f.Type)))
+			}
+			if !of.Result.Positional {
+				slices.Sort(back)
+			}
+			return append(list, back...)
+		}
+		read := facts(got)
+		for _, fact := range facts(c) {
+			if !slices.Contains(read, fact) {
+				t.Fatalf("not read: %s\n%s\n%s", fact, strings.Join(read, "\n"), files[0].Text)
+			}
+		}
+	}
+}
+
 // comparable writes a contract without what only a reading knows, in one order.
 func comparable(t *testing.T, c *contract.Contract) string {
 	t.Helper()

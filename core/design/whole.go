@@ -30,6 +30,9 @@ func (code *Code) File(c *contract.Contract, module string) Source {
 	if _, ok := vocabularies[words]; !ok {
 		words = "web component"
 	}
+	if c.Kind == contract.KindLogic {
+		return wholeLogic(c, code, newTypescript(words, c), module)
+	}
 	return whole[code.Framework](c, code, newTypescript(words, c), module)
 }
 
@@ -182,11 +185,15 @@ func wholeAngular(c *contract.Contract, code *Code, t *typescript, module string
 	return Source{"example.component.ts", out.String()}
 }
 
-// moduleOf is where a skeleton's file is imported from by a file beside it.
-func moduleOf(s Source, framework string) string {
-	switch framework {
-	case "vue", "svelte":
-		return "./" + s.Name
+// ModuleOf is where the skeleton of a contract in a framework is imported from by a file
+// beside it.
+func ModuleOf(c *contract.Contract, framework string) (string, error) {
+	if framework == "ember" { // no skeleton is written: files are found by the component's name
+		return "./" + simpleName(c), nil
 	}
-	return "./" + strings.TrimSuffix(strings.TrimSuffix(s.Name, ".tsx"), ".ts")
+	files, err := Skeleton(c, framework)
+	if err != nil {
+		return "", err
+	}
+	return "./" + strings.TrimSuffix(strings.TrimSuffix(files[0].Name, ".tsx"), ".ts"), nil
 }

@@ -2,7 +2,7 @@ import { Fragment, memo } from 'react';
 import styled from 'styled-components';
 import type { Outcome, Verdict } from '../api';
 import { Choose, Code, Empty, Mark, Plain, Scroll, Shape, Soft, Table } from '../parts';
-import { breaks, brass, mono, paper, rule, space, type } from '../tokens';
+import { breaks, brass, mono, paper, rule, soft, space, type } from '../tokens';
 import type { Looked, LookedCode, WhatIf, WhatIfOutcome } from './api';
 
 const Pre = styled.pre`
@@ -206,6 +206,36 @@ export const GroupsView = memo(function GroupsView({ looked }: { looked: Looked 
         <ul key={axis}>{Object.entries(values).map(([value, words]) => <li key={value}><Code>{axis} {value}</Code> {words}</li>)}</ul>
       ))}
     </>
+  );
+});
+
+const Brief = styled.dl`
+  margin: ${space.s} 0 ${space.l}; display: grid; grid-template-columns: max-content 1fr; gap: ${space.s} ${space.m}; font-size: ${type.small};
+  dt { color: ${soft}; }
+  dd { margin: 0; min-width: 0; overflow-wrap: anywhere; }
+`;
+
+const weights = ['must', 'should', 'note'] as const;
+
+/** One alternative among others: its members, states and findings in a few lines. */
+export const InBrief = memo(function InBrief({ looked }: { looked: Looked }) {
+  if (looked.problems.length > 0) return <Problems problems={looked.problems} />;
+  const { states } = looked;
+  const weighed = weights.map((w) => ({ w, n: looked.findings.filter((f) => f.weight === w).length })).filter(({ n }) => n > 0);
+  return (
+    <Brief>
+      {looked.groups.filter((g) => g.members.length > 0).map((g) => (
+        <Fragment key={g.control}>
+          <dt>{g.control}</dt>
+          <dd><Code>{g.members.map((m) => m.name).join(', ')}</Code>{g.over && <Over> too many</Over>}</dd>
+        </Fragment>
+      ))}
+      {states && <><dt>states</dt><dd>{number(states.allowed)} may occur{states.loose ? <>, <span style={{ color: breaks }}>{number(states.loose)} that must not can be written</span></> : ''}</dd></>}
+      <dt>to know first</dt>
+      <dd>{looked.mustKnow.length === 0 ? 'nothing' : looked.mustKnow.map((k) => k.name).join(', ')}</dd>
+      <dt>findings</dt>
+      <dd>{weighed.length === 0 ? 'no rule of the library is broken' : weighed.map(({ w, n }) => `${n} ${w}`).join(', ')}{looked.findings.slice(0, 3).map((f) => <div key={f.member + f.rule + f.why}><Soft><Code>{f.member}</Code> {f.why}</Soft></div>)}{looked.findings.length > 3 && <div><Soft>and {looked.findings.length - 3} more</Soft></div>}</dd>
+    </Brief>
   );
 });
 

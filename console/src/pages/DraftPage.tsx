@@ -1,6 +1,6 @@
 import { memo, useMemo, useState } from 'react';
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
-import { useParams } from 'react-router-dom';
+import { useParams, useSearchParams } from 'react-router-dom';
 import styled from 'styled-components';
 import { useService } from '../api';
 import type { Page } from '../api';
@@ -15,7 +15,7 @@ import { MemberForm } from '../design/MemberForm';
 import type { ChangeMember } from '../design/MemberForm';
 import { Skeleton } from '../design/Skeleton';
 import { useStable } from '../design/stable';
-import { CodeView, GroupsView, Problems, StatesView, WhatIfTable } from '../design/views';
+import { CodeView, GroupsView, InBrief, Problems, StatesView, WhatIfTable } from '../design/views';
 import { Answer, Card, Choose, Code, Mark, Plain, Section, Soft, Title } from '../parts';
 import { Plate } from '../plate/Plate';
 import { plateOf } from '../plate/model';
@@ -200,14 +200,29 @@ const History = memo(function History({ name, kept, onBack }: { name: string; ke
 function Draft({ state }: { state: DraftState }) {
   const name = state.state.name;
   const [work, setWork] = useState(() => begin(state));
-  const [shown, setShown] = useState<string>(() => Object.keys(state.draft.alternatives ?? {})[0] ?? '');
-  const [framework, setFramework] = useState<string>('react');
-  const [by, setBy] = useState<string[]>([]);
+  // What is looked at stands in the address, to be shared and come back to.
+  const [params, setParams] = useSearchParams();
   const [actor, setActor] = useActor();
   const [what, setWhat] = useState('');
   const [refusal, setRefusal] = useState<Refusal>();
-  const { look, problem } = useLook({ draft: work.draft, contracts: texts(work), framework, by });
   const names = Object.keys(work.draft.alternatives ?? {});
+  const asked = params.get('alternative') ?? '';
+  const shown = names.includes(asked) ? asked : (names[0] ?? '');
+  const framework = frameworks.find((f) => f === params.get('code')) ?? 'react';
+  const byText = params.get('by');
+  const by = useMemo(() => byText?.split(',').filter(Boolean) ?? [], [byText]);
+  const { look, problem } = useLook({ draft: work.draft, contracts: texts(work), framework, by });
+  const set = (changed: Record<string, string>) =>
+    setParams((now) => {
+      const next = new URLSearchParams(now);
+      for (const [name, value] of Object.entries(changed)) {
+        if (value === '') next.delete(name);
+        else next.set(name, value);
+      }
+      return next;
+    }, { replace: true });
+  const setShown = (alternative: string) => set({ alternative, by: '' });
+  const setBy = useStable((names: string[]) => set({ by: names.join(',') }));
   const looked = look?.alternatives.find((a) => a.name === shown);
 
   const keep = (base: number, next: Work = work, words = what) => {
@@ -247,7 +262,7 @@ function Draft({ state }: { state: DraftState }) {
           {names.map((n) => <Alternative key={n} id={n}>{n}{work.draft.finished?.alternative === n && ' · intended'}</Alternative>)}
         </Alternatives>
         <Plain onPress={() => addAlternative(`${shown}-too`, looked?.text ?? '')}>Another like it</Plain>
-        <Choose label="Code in" value={framework} options={frameworks} onValueChange={setFramework} />
+        <Choose label="Code in" value={framework} options={frameworks} onValueChange={(code) => set({ code })} />
         <Text label="You are" value={actor} onValueChange={setActor} />
         <Text label="What you did" value={what} onValueChange={setWhat} />
         <Plain isDisabled={!work.edited || actor === ''} onPress={() => keep(work.revision)}>Keep</Plain>
@@ -275,7 +290,7 @@ const Side = styled.div`
   display: grid; grid-auto-flow: column; grid-auto-columns: minmax(19rem, 1fr); gap: ${space.l}; overflow-x: auto; padding: ${space.m} 0;
 `;
 
-/** One scenario under each alternative, side by side. */
+/** The alternatives as columns: each in brief, and the same use under each. */
 const SideBySide = memo(function SideBySide({ look }: { look: Look }) {
   const scenarios = [...new Set(look.alternatives.flatMap((a) => a.code.map((c) => c.scenario)))];
   const [scenario, setScenario] = useState('');
@@ -283,11 +298,15 @@ const SideBySide = memo(function SideBySide({ look }: { look: Look }) {
   if (look.alternatives.length < 2 || chosen === '') return null;
   return (
     <Section aria-label="Side by side">
-      <h2>The same use, side by side</h2>
+      <h2>The alternatives, side by side</h2>
       <Choose label="Scenario" value={chosen} options={scenarios} onValueChange={setScenario} />
-      <Side tabIndex={0} role="region" aria-label={`${chosen}, under each alternative`}>
+      <Side tabIndex={0} role="region" aria-label={`The alternatives, and ${chosen} under each`}>
         {look.alternatives.map((a) => (
-          <Card key={a.name}><strong>{a.name}</strong><CodeView code={a.code.filter((c) => c.scenario === chosen)} /></Card>
+          <Card key={a.name} aria-label={a.name}>
+            <strong>{a.name}</strong>
+            <InBrief looked={a} />
+            <CodeView code={a.code.filter((c) => c.scenario === chosen)} />
+          </Card>
         ))}
       </Side>
     </Section>
