@@ -240,6 +240,9 @@ func (s *shell) printCode(all []written) {
 		for _, l := range strings.Split(w.Text, "\n") {
 			s.line("    %s", l)
 		}
+		if w.Besides != "" {
+			s.line("    besides: %s, which is not counted", w.Besides)
+		}
 		for _, c := range w.Cannot {
 			s.line("    cannot be written: %s", c)
 		}

@@ -20,6 +20,8 @@ type Code struct {
 	Text      string `json:"text"`
 	// Cannot says what of the scenario the framework has no way to write.
 	Cannot []string `json:"cannot,omitempty"`
+	// Besides says what the app must write that is neither shown nor counted.
+	Besides string `json:"besides,omitempty"`
 	// Uses are what a use consists of, counted over all uses of the scenario.
 	Decisions   int `json:"decisions"`   // things that the app decides: a value, content, a handler, an order of parts
 	Members     int `json:"members"`     // different names of the component that must be known, those of slot data too
@@ -151,6 +153,9 @@ func CodeOf(c *contract.Contract, s Scenario, framework string) (*Code, error) {
 		return nil, err
 	}
 	out := &Code{Framework: framework}
+	if c.Kind == contract.KindLogic {
+		out.Besides = "all markup is the app's own"
+	}
 	known := map[string]bool{}
 	var parts []string
 	for i, given := range append([]map[string]any{s.Given}, s.Then...) {

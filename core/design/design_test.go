@@ -630,3 +630,29 @@ func TestDoubts(t *testing.T) {
 		}
 	}
 }
+
+// TestLogicIsCalled holds how each framework calls shared logic whose value the app holds.
+func TestLogicIsCalled(t *testing.T) {
+	c, err := contract.ParseFile("a.contract.yaml", []byte("contract: 1\ncomponent: useDial\nkind: logic\nexport: { module: ., name: useDial, kind: named }\nroot: none\n"+
+		"props:\n  value: number\n  step: { type: number, required: true }\nevents: { valueChange: { payload: { form: positional, fields: [{ value: number }] } } }\n"+
+		"twoWay: [{ value: value, change: valueChange, held: both }]\nresult: { form: named, fields: { turn: \"(by: number) => void\", full: boolean } }\n"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	for framework, want := range map[string]string{
+		"react":         "const { turn, full } = useDial({ step: 1, value, onValueChange: setValue });",
+		"vue":           "const { turn, full } = useDial({ step: 1, value });",
+		"svelte":        "const state = useDial({\n  step: 1,\n  get value() { return value; },\n  set value(valueNow) { value = valueNow; },\n});",
+		"angular":       "protected readonly state = useDial({ step: 1, value: this.value });",
+		"web component": "const { turn, full } = useDial({ step: 1, value, onValueChange: setValue });",
+		"ember":         "{{#let (useDial step=1 value=this.value onValueChange=this.setValue) as |state|}}\n  {{! … }}\n{{/let}}",
+	} {
+		code, err := CodeOf(c, Scenario{Name: "held", Given: map[string]any{"value": true, "step": json.Number("1")}}, framework)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if code.Text != want || code.Besides == "" || code.Decisions != 2 {
+			t.Errorf("%s: %d decisions, besides %q\n%s\nwant\n%s", framework, code.Decisions, code.Besides, code.Text, want)
+		}
+	}
+}

@@ -34,7 +34,7 @@ var logicForms = []logicForm{
 	{framework: "vue", reason: "a composable runs once: what may change goes in and out as refs", ending: ".ts", module: "vue", imports: []string{"MaybeRefOrGetter", "Ref"},
 		given: "MaybeRefOrGetter<%s>", held: "Ref<%s | undefined>", result: "Readonly<Ref<%s>>", option: "%[1]s: () => %[2]s", bound: "%[1]s: %[2]s", apart: true},
 	{framework: "svelte", reason: "a function runs once: what may change is read through accessors", ending: ".svelte.ts", given: "%s", held: "%s", result: "%s",
-		option: "get %[1]s() { return %[2]s; }", bound: "get %[1]s() { return %[2]s; }, set %[1]s(value) { %[2]s = value; }"},
+		option: "get %[1]s() { return %[2]s; }", bound: "get %[1]s() { return %[2]s; }, set %[1]s(%[2]sNow) { %[2]s = %[2]sNow; }"},
 	{framework: "angular", reason: "a function runs once, in the constructor: what may change goes in and out as signals", ending: ".ts", module: "@angular/core", imports: []string{"Signal", "WritableSignal"},
 		given: "Signal<%[1]s> | (%[1]s)", held: "WritableSignal<%s | undefined>", result: "Signal<%s>", option: "%[1]s: this.%[2]s", bound: "%[1]s: this.%[2]s", calls: "this."},
 	{framework: "web component", reason: "a plain function", ending: ".ts", given: "%s", held: "%s", result: "%s",
@@ -294,7 +294,7 @@ func (f logicForm) call(c *contract.Contract, options []string, taken string) st
 		if taken == "" {
 			return "{{" + strings.Join(append([]string{c.Component}, options...), " ") + "}}"
 		}
-		return head + " as |" + taken + "|}}\n  {{! all markup is the app's }}\n{{/let}}"
+		return head + " as |" + taken + "|}}\n  {{! … }}\n{{/let}}"
 	}
 	head := ""
 	switch {

@@ -57,7 +57,7 @@ export interface Proposal {
 export interface LookedCode {
   scenario: string;
   why: string;
-  code?: { text: string; decisions: number; members: number; boilerplate: number; cannot?: string[] };
+  code?: { text: string; decisions: number; members: number; boilerplate: number; cannot?: string[]; besides?: string };
   problem?: string;
 }
 

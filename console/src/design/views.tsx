@@ -24,6 +24,7 @@ export const CodeView = memo(function CodeView({ code }: { code: LookedCode[] })
           <strong>{c.scenario}</strong> <Soft>{c.why}</Soft>
           {c.code && <Told><Soft>{count(c.code.decisions, 'decision')}, {count(c.code.members, 'name')} to know, {count(c.code.boilerplate, 'character')} around them</Soft></Told>}
           {c.code && <Pre tabIndex={0} aria-label={`Code of ${c.scenario}`}>{c.code.text}</Pre>}
+          {c.code?.besides && <Told>besides: {c.code.besides}, which is not counted</Told>}
           {c.code?.cannot?.map((text) => <Told key={text}>cannot be written: {text}</Told>)}
           {c.problem && <Told role="note">cannot be written: {c.problem}</Told>}
         </section>
