@@ -87,6 +87,8 @@ func TestDesignPages(t *testing.T) {
 		"15 of 19 flags of the library", "parts · ages best", "only by reaching in", "put a link into the text", "A countdown until the bar closes by itself.")
 	text = page(t, ctx, url+"/design/sailing-list?alternative=logic&code=vue", "section[aria-label='Side by side'] pre")
 	wants(t, "a shared address", text, "States of logic", "useSailings({ sailings: () => sailings })", "may occur", "to know first")
+	text = page(t, ctx, url+fairlead+"Lever", "#intended table")
+	wants(t, "a component with a finished draft", text, "The draft lever intends reason", "boolean | string", "an app that gives 'grave' no longer fits")
 	text = page(t, ctx, url+"/design/missing", "[role=alert]")
 	wants(t, "a draft that is not there", text, "there is no draft missing")
 }

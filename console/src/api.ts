@@ -132,6 +132,8 @@ export interface ComponentPage {
   history: { version: string; contentHash: string; interfaceHash: string }[];
   findings: Finding[];
   scannedApps: string[];
+  /** The component held against finished drafts for it: what is intended, to what is there. */
+  intended: { draft: string; revision: number; alternative: string; changes: Change[] }[];
 }
 
 export interface Given {

@@ -4,6 +4,7 @@ package api
 
 import (
 	"cmp"
+	"context"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -18,6 +19,7 @@ import (
 
 	"github.com/gin-gonic/gin"
 
+	"steadysocket/core/change"
 	"steadysocket/core/contract"
 	"steadysocket/core/design"
 	"steadysocket/core/style"
@@ -246,6 +248,35 @@ func (s *server) showDraft(c *gin.Context) {
 		return
 	}
 	s.answerDraft(c, http.StatusOK, d, body)
+}
+
+// Intended is a component held against what a finished draft intends: the changes lead
+// from there to what was read.
+type Intended struct {
+	Draft       string          `json:"draft"`
+	Revision    int             `json:"revision"`
+	Alternative string          `json:"alternative"`
+	Changes     []change.Change `json:"changes"`
+}
+
+// intended holds a component against the finished drafts for it.
+func (s *server) intended(ctx context.Context, library string, read *contract.Contract) ([]Intended, error) {
+	drafts, bodies, err := s.store.Finished(ctx, library, read.Component)
+	list := []Intended{}
+	for i, d := range drafts {
+		var body DraftBody
+		if err := json.Unmarshal(bodies[i], &body); err != nil {
+			return nil, err
+		}
+		of, _, err := body.assemble()
+		if err != nil {
+			return nil, err
+		}
+		if want := of.Intended(); want != nil {
+			list = append(list, Intended{d.Name, d.Revision, d.Finished, orEmpty(design.Hold(want, read).Changes)})
+		}
+	}
+	return list, err
 }
 
 func (s *server) listDraftRevisions(c *gin.Context) {

@@ -1,8 +1,10 @@
 package api
 
 import (
+	"fmt"
 	"net/http"
 	"os"
+	"slices"
 	"strings"
 	"sync"
 	"testing"
@@ -229,6 +231,62 @@ func TestADraftFromARecordedContract(t *testing.T) {
 	from["component"] = "FareTab"
 	if status, out := call(t, s, "POST", "/api/v1/drafts", map[string]any{"name": "fare-tab", "from": from}, signed); status != 404 {
 		t.Errorf("a component that is not there is answered with %d: %v", status, out)
+	}
+}
+
+// TestIntended holds a component against a finished draft: what was taken from it differs
+// in nothing, and an edit shows as itself.
+func TestIntended(t *testing.T) {
+	s := serve(t)
+	call(t, s, "POST", "/api/v1/releases", map[string]any{"listing": listing(t, "2.1.0")}, signed)
+	const page = "/api/v1/packages/%40saltmarsh%2Ffairlead/components/FareTag"
+	intended := func() (list []any) {
+		_, out := call(t, s, "GET", page, nil, nil)
+		return out["intended"].([]any)
+	}
+	_, out := call(t, s, "POST", "/api/v1/drafts", map[string]any{"name": "fare-tag", "from": map[string]string{"package": "@saltmarsh/fairlead", "version": "2.1.0", "component": "FareTag"}}, signed)
+	if got := intended(); len(got) != 0 {
+		t.Errorf("a draft that is not finished intends %v", got)
+	}
+	body := map[string]any{"draft": out["draft"], "contracts": out["contracts"]}
+	head := body["draft"].(map[string]any)
+	head["finished"] = map[string]any{"alternative": "today"}
+	for n, x := range []struct {
+		name, library, old, new string
+		want                    []string // kinds of changes; nil where nothing is intended
+	}{
+		{"as it is", "Fairlead", "", "", []string{}},
+		{"another default", "Fairlead", "value: calm", "value: notice", []string{"default-changed"}},
+		{"any library's", "", "", "", []string{"default-changed"}},
+		{"another library's", "Hawser", "", "", nil},
+	} {
+		head["library"] = x.library
+		texts := body["contracts"].(map[string]any)
+		before := texts["today.contract.yaml"].(string)
+		if x.old != "" {
+			texts["today.contract.yaml"] = strings.Replace(before, x.old, x.new, 1)
+			if texts["today.contract.yaml"] == before {
+				t.Fatalf("nothing to change in\n%s", before)
+			}
+		}
+		if x.library == "" {
+			delete(head, "library")
+		}
+		body["what"] = x.name
+		if status, out := call(t, s, "PUT", "/api/v1/drafts/fare-tag", body, matching(fmt.Sprintf(`"%d"`, n+1))); status != 200 {
+			t.Fatalf("%s is answered with %d: %v", x.name, status, out)
+		}
+		var got []string
+		list := intended()
+		for _, i := range list {
+			got = []string{}
+			for _, c := range i.(map[string]any)["changes"].([]any) {
+				got = append(got, c.(map[string]any)["kind"].(string))
+			}
+		}
+		if !slices.Equal(got, x.want) || (got == nil) != (x.want == nil) {
+			t.Errorf("%s: it is held against %v", x.name, list)
+		}
 	}
 }
 

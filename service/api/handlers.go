@@ -242,7 +242,12 @@ func (s *server) showComponent(c *gin.Context) {
 			scanned = append(scanned, a.Name)
 		}
 	}
-	c.JSON(http.StatusOK, gin.H{"release": r.Release, "contract": found, "history": history, "findings": findings, "scannedApps": scanned})
+	intended, err := s.intended(c.Request.Context(), r.Listing.Library.Name, found)
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	c.JSON(http.StatusOK, gin.H{"release": r.Release, "contract": found, "history": history, "findings": findings, "scannedApps": scanned, "intended": intended})
 }
 
 func holds(list []string, s string) bool {

@@ -146,6 +146,26 @@ func (s *Store) DraftRevisions(ctx context.Context, name string) ([]Draft, error
 	return list, err
 }
 
+// Finished gives the newest states of the finished drafts of a component, with their
+// bodies. A draft that names no library is for any.
+func (s *Store) Finished(ctx context.Context, library, component string) (list []Draft, bodies [][]byte, err error) {
+	rows, err := s.pool.Query(ctx, `select `+draftColumns+`, r.body::text from drafts d join draft_revisions r on r.draft_id = d.id and r.revision = d.revision
+		where r.component = $1 and r.finished <> '' and r.library in ('', $2) order by d.name`, component, library)
+	if err != nil {
+		return nil, nil, err
+	}
+	defer rows.Close()
+	for rows.Next() {
+		var d Draft
+		var body []byte
+		if err := rows.Scan(append(d.fields(), &body)...); err != nil {
+			return nil, nil, err
+		}
+		list, bodies = append(list, d), append(bodies, body)
+	}
+	return list, bodies, rows.Err()
+}
+
 func (s *Store) draftRows(ctx context.Context, sql string, args ...any) ([]Draft, error) {
 	rows, err := s.pool.Query(ctx, sql, args...)
 	if err != nil {

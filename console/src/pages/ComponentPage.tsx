@@ -3,10 +3,11 @@ import { Link, useLocation, useNavigate, useParams, useSearchParams } from 'reac
 import styled from 'styled-components';
 import { piece, spelledOf, useService } from '../api';
 import type { Changes, ComponentPage as Answered, Contract, Fact, Page, Payload, Prop, Site } from '../api';
-import { Answer, Card, Choose, Code, Empty, Rows, Scroll, Section, Soft, Table, Title } from '../parts';
+import { Answer, Card, Choose, Code, Empty, Mark, Rows, Scroll, Section, Soft, Table, Title } from '../parts';
 import { Plate } from '../plate/Plate';
 import { plateOf, withChanges, withSite } from '../plate/model';
 import type { Pin } from '../plate/model';
+import { memberText } from './ReleasesPage';
 import { brass, mono, paper, rule, sand, soft, space, type } from '../tokens';
 
 const Bar = styled.div`display: flex; flex-wrap: wrap; gap: ${space.l}; align-items: end; margin-bottom: ${space.l};`;
@@ -208,6 +209,32 @@ function Whole({ page }: { page: Answered }) {
           </Scroll>
         )}
       </Section>
+      {page.intended.map((i) => (
+        <Section key={i.draft} id="intended">
+          <h2>Intended</h2>
+          <p>
+            The draft <Link to={`/design/${piece(i.draft)}?alternative=${piece(i.alternative)}`}>{i.draft}</Link> intends {i.alternative}
+            {i.changes.length === 0 ? ', and that is what is there.' : '; this is otherwise:'}
+          </p>
+          {i.changes.length > 0 && (
+            <Scroll>
+              <Table>
+                <thead><tr><th>Member</th><th>From what is intended to what is there</th><th>Intended</th><th>There</th></tr></thead>
+                <tbody>
+                  {i.changes.map((c) => (
+                    <tr key={c.id}>
+                      <th scope="row"><Code>{memberText(c)}</Code></th>
+                      <td><Mark of={c.verdict} word={c.verdict} /> {c.why}</td>
+                      <td><Code>{c.before?.text ?? '–'}</Code></td>
+                      <td><Code>{c.after?.text ?? '–'}</Code></td>
+                    </tr>
+                  ))}
+                </tbody>
+              </Table>
+            </Scroll>
+          )}
+        </Section>
+      ))}
       <Section id="releases">
         <h2>Releases</h2>
         <Scroll>
