@@ -655,4 +655,18 @@ func TestLogicIsCalled(t *testing.T) {
 			t.Errorf("%s: %d decisions, besides %q\n%s\nwant\n%s", framework, code.Decisions, code.Besides, code.Text, want)
 		}
 	}
+	for form, want := range map[string][]string{
+		"manifest": {`"kind": "function"`, `"text": "{ value?: number; step: number; onValueChange?: (value: number) => void }"`, `"text": "{ turn: (by: number) => void; full: boolean }"`},
+		"page":     {"## What it gives back", "| `turn` | `(by: number) => void` |"},
+	} {
+		files, err := Skeleton(c, form)
+		if err != nil {
+			t.Fatal(err)
+		}
+		for _, part := range want {
+			if !strings.Contains(files[0].Text, part) || strings.Contains(files[0].Text, "customElement") {
+				t.Errorf("the %s does not say %s:\n%s", form, part, files[0].Text)
+			}
+		}
+	}
 }

@@ -44,6 +44,9 @@ func (r record) put(key string, v any) record {
 // manifestOf writes a custom-elements manifest. Source: the open schema of custom
 // elements manifests, version 1.0.0.
 func manifestOf(c *contract.Contract) ([]Source, error) {
+	if c.Kind == contract.KindLogic {
+		return logicManifest(c)
+	}
 	t := newTypescript("web component", c)
 	name := simpleName(c) + "Element"
 	tag := customTag(simpleName(c))
@@ -101,6 +104,31 @@ func manifestOf(c *contract.Contract) ([]Source, error) {
 			record{"kind": "js", "name": name, "declaration": record{"name": name, "module": file}},
 			record{"kind": "custom-element-definition", "name": tag, "declaration": record{"name": name, "module": file}},
 		},
+	}}})
+	return []Source{{"custom-elements.json", text}}, err
+}
+
+// logicManifest writes a manifest of a function: logic is no element.
+func logicManifest(c *contract.Contract) ([]Source, error) {
+	t, f := newTypescript("web component", c), logicFormOf("web component")
+	var fields []string
+	for _, m := range optionsOf(c, t) {
+		mark := ""
+		if m.optional {
+			mark = "?"
+		}
+		fields = append(fields, key(m.name)+mark+": "+m.of)
+	}
+	gives := strings.ReplaceAll(f.gives(c, t, func(_, of string) string { return of }), "\n", " ")
+	file := c.Component + f.ending
+	function := record{"kind": "function", "name": c.Component, "parameters": []any{record{"name": "options", "type": record{"text": "{ " + strings.Join(fields, "; ") + " }"}}},
+		"return": record{"type": record{"text": gives}}}.put("summary", c.Summary).put("description", c.Words.Description)
+	if c.Deprecated != nil {
+		function["deprecated"] = deprecation(c.Deprecated)
+	}
+	text, err := indentedJSON(record{"schemaVersion": "1.0.0", "readme": "", "modules": []any{record{
+		"kind": "javascript-module", "path": file, "declarations": []any{function},
+		"exports": []any{record{"kind": "js", "name": c.Component, "declaration": record{"name": c.Component, "module": file}}},
 	}}})
 	return []Source{{"custom-elements.json", text}}, err
 }
@@ -279,7 +307,7 @@ func pageOf(c *contract.Contract) ([]Source, error) {
 		}
 		b.line("")
 	}
-	var props, slots, events, parts, hooks, promises [][]string
+	var props, slots, events, parts, hooks, promises, back [][]string
 	for _, p := range c.Props {
 		fallback := ""
 		switch p.Default.Kind {
@@ -314,12 +342,22 @@ func pageOf(c *contract.Contract) ([]Source, error) {
 			hooks = append(hooks, []string{"`" + h.Name + "`", group.kind, h.Reflects})
 		}
 	}
+	if c.Result != nil {
+		for _, f := range c.Result.Fields {
+			of := f.Type.String()
+			if f.Optional {
+				of = grouped(of) + " | undefined"
+			}
+			back = append(back, []string{"`" + f.Name + "`", "`" + of + "`"})
+		}
+	}
 	for _, g := range c.Guarantees {
 		promises = append(promises, []string{g.State, g.Event, g.Promise})
 	}
 	table("Props", []string{"prop", "type", "default", "what it says"}, props)
 	table("Slots", []string{"slot", "gives", "fallback", "what it is for"}, slots)
 	table("Events", []string{"event", "tells", "when"}, events)
+	table("What it gives back", []string{"name", "type"}, back)
 	table("Parts", []string{"part", "stands within", "what it is"}, parts)
 	table("Style hooks", []string{"name", "kind", "shows"}, hooks)
 	table("Promises", []string{"in the state", "on", "promise"}, promises)
