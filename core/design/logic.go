@@ -329,19 +329,19 @@ func wholeLogic(c *contract.Contract, code *Code, t *typescript, module string) 
 	switch code.Framework {
 	case "react", "web component":
 		fields, taken := code.fields(t, always)
-		around := ""
+		around, parameters := "", code.generic(c, t)
 		if len(fields) > 0 {
-			body.line("interface Around {")
+			body.line("interface Around%s {", parameters)
 			body.lines(indent(fields))
 			body.line("}")
 			body.line("")
-			around = "{ " + strings.Join(taken, ", ") + " }: Around"
+			around = "{ " + strings.Join(taken, ", ") + " }: Around" + code.arguments(c)
 		}
 		name, drawn, file := "Example", "  return null; // all markup is the app's", "Example.tsx"
 		if code.Framework == "web component" {
 			name, drawn, file = "example", "  // all markup is the app's", "example.ts"
 		}
-		body.line("export function %s(%s) {", name, around)
+		body.line("export function %s%s(%s) {", name, parameters, around)
 		body.lines(indent(call))
 		body.line("%s", drawn)
 		body.line("}")
@@ -358,7 +358,7 @@ func wholeLogic(c *contract.Contract, code *Code, t *typescript, module string) 
 		}
 		held := code.heldLines(t, "const %s = ref<%s>();")
 		body.lines(append(held, call...))
-		out.line("<script setup lang=\"ts\">")
+		out.line("<script setup lang=\"ts\"%s>", code.genericAttribute("generic", c, t))
 		if len(held) > 0 {
 			out.line("import { ref } from 'vue';")
 		}
@@ -379,7 +379,7 @@ func wholeLogic(c *contract.Contract, code *Code, t *typescript, module string) 
 			body.line("let { %s }: Around = $props();", strings.Join(taken, ", "))
 		}
 		body.lines(append(code.heldLines(t, "let %s = $state<%s>();"), call...))
-		out.line("<script lang=\"ts\">")
+		out.line("<script lang=\"ts\"%s>", code.genericAttribute("generics", c, t))
 		out.lines(indent(append(append(t.importLines(), wanted, ""), nonExported(t.declarations())...)))
 		out.lines(indent(strings.Split(strings.TrimRight(body.String(), "\n"), "\n")))
 		out.line("</script>")
@@ -403,7 +403,7 @@ func wholeLogic(c *contract.Contract, code *Code, t *typescript, module string) 
 		out.line("import { %s } from '@angular/core';", strings.Join(slices.Compact(values), ", "))
 		out.lines(append(append(t.importLines(), wanted, ""), nonExported(t.declarations())...))
 		out.line("@Component({ selector: 'app-example', template: `<!-- all markup is the app's -->` })")
-		out.line("export class Example {")
+		out.line("export class Example%s {", code.generic(c, t))
 		out.WriteString(body.String())
 		out.lines(indent(call))
 		out.line("}")

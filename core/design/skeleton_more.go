@@ -515,6 +515,27 @@ func memberAccess(name string) string {
 	return "this[" + types.Quote(name) + "]"
 }
 
+// elementParameters are the type parameters of an element's class. Each has a default:
+// what finds an element in a document cannot name them.
+func elementParameters(c *contract.Contract, t *typescript) string {
+	if len(c.TypeParameters) == 0 {
+		return ""
+	}
+	made := *c
+	made.TypeParameters = slices.Clone(c.TypeParameters)
+	for i := range made.TypeParameters {
+		p := &made.TypeParameters[i]
+		switch {
+		case p.Default.Known():
+		case p.Constraint.Known():
+			p.Default = p.Constraint
+		default:
+			p.Default = contract.Type{T: types.Unknown}
+		}
+	}
+	return typeParameters(&made, t)
+}
+
 func elementSkeleton(c *contract.Contract) ([]Source, error) {
 	t := newTypescript("web component", c)
 	name := simpleName(c)
@@ -527,7 +548,7 @@ func elementSkeleton(c *contract.Contract) ([]Source, error) {
 		}
 	}
 	body.lines(doc("", c.Summary, c.Deprecated))
-	body.line("export class %s extends HTMLElement {", class)
+	body.line("export class %s%s extends HTMLElement {", class, elementParameters(c, t))
 	body.line("  static observedAttributes = [%s];", strings.Join(observed, ", "))
 	body.line("")
 	for _, p := range c.Props {

@@ -37,6 +37,9 @@ func sharedState(c *contract.Contract, t *typescript, send func(e *contract.Even
 				f.local, f.of = send(e)
 			}
 		}
+		if t.bound(f.of) {
+			f.of = "unknown" // what parts share is declared apart from the component
+		}
 		list = append(list, f)
 	}
 	return list

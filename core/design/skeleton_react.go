@@ -416,6 +416,9 @@ func sharedBy(c *contract.Contract, members []member, t *typescript) (list []sha
 		if of.Known() {
 			f.of = t.of(of)
 		}
+		if t.bound(f.of) {
+			f.of = "unknown" // what parts share is declared apart from the component
+		}
 		list = append(list, f)
 	}
 	for _, x := range c.Context.Provides {

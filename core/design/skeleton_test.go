@@ -82,6 +82,9 @@ func (r random) contract() *contract.Contract {
 	c.Component, c.Kind, c.Complete = "Made", contract.KindComponent, true
 	c.Export = contract.Export{Module: ".", Name: "Made", Kind: "named"}
 	c.Summary = r.description()
+	if r.yes(4) {
+		r.generic()
+	}
 	c.Root = contract.Root{Known: true, Elements: []string{pick(r, []string{"div", "section", "span"})}}
 	if r.yes(2) {
 		c.PassThrough = contract.PassThrough{To: []contract.Forward{{To: "root", Element: c.Root.Elements[0]}}}
@@ -137,6 +140,25 @@ func (r random) contract() *contract.Contract {
 		c.Owner = "fares"
 	}
 	return c
+}
+
+// generic gives the contract a type parameter, and members whose types speak of it.
+func (r random) generic() {
+	p := contract.TypeParameter{Name: "T"}
+	if r.yes(2) {
+		p.Constraint = contract.MustType("{ key: string }")
+	}
+	r.c.TypeParameters = []contract.TypeParameter{p}
+	own := func(of string) contract.Type { return contract.MustType(of) }
+	r.c.Props = append(r.c.Props, &contract.Prop{Name: r.name("rows"), Type: own("T[]"), Required: contract.FactOf(r.yes(2)), Description: r.description()})
+	if r.yes(2) {
+		r.c.Slots = append(r.c.Slots, &contract.Slot{Name: r.name("entry"), Form: contract.FormFunction, Required: contract.No, Fallback: contract.No,
+			Gives: &contract.Payload{Fields: []contract.Field{{Name: "row", Type: own("T")}, {Name: "index", Type: own("number")}}}})
+	}
+	if r.yes(2) {
+		r.c.Events = append(r.c.Events, &contract.Event{Name: r.name("lift"), Required: contract.No, Returns: own("void"),
+			Payload: &contract.Payload{Positional: true, Fields: []contract.Field{{Name: "row", Type: own("T")}}}})
+	}
 }
 
 // modes makes a prop that chooses which others there are.

@@ -5,6 +5,7 @@ package design
 import (
 	"slices"
 	"strings"
+	"unicode"
 
 	"steadysocket/core/contract"
 	"steadysocket/core/types"
@@ -87,6 +88,16 @@ func (t *typescript) of(x contract.Type) string {
 		return "unknown"
 	}
 	return t.text(x.T)
+}
+
+// bound reports whether a written type speaks of a type parameter of the component.
+func (t *typescript) bound(of string) bool {
+	for _, word := range strings.FieldsFunc(of, func(r rune) bool { return r != '_' && r != '$' && !unicode.IsLetter(r) && !unicode.IsDigit(r) }) {
+		if t.own[word] {
+			return true
+		}
+	}
+	return false
 }
 
 // text writes a type in the framework's words. Names are put in their place, the

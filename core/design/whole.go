@@ -3,9 +3,11 @@
 package design
 
 import (
+	"slices"
 	"strings"
 
 	"steadysocket/core/contract"
+	"steadysocket/core/types"
 )
 
 // whole is the table of how frameworks write a file around a use. Each is given the
@@ -30,10 +32,44 @@ func (code *Code) File(c *contract.Contract, module string) Source {
 	if _, ok := vocabularies[words]; !ok {
 		words = "web component"
 	}
+	c, code = settled(c, code)
 	if c.Kind == contract.KindLogic {
 		return wholeLogic(c, code, newTypescript(words, c), module)
 	}
 	return whole[code.Framework](c, code, newTypescript(words, c), module)
+}
+
+// settled puts what a type parameter is at least in its place where nothing that is given
+// tells more: handlers alone do not, they are told of it.
+func settled(c *contract.Contract, code *Code) (*contract.Contract, *Code) {
+	given := newTypescript("web component", c)
+	var kept []contract.TypeParameter
+	instead := map[string]types.Type{}
+	for _, p := range c.TypeParameters {
+		told := slices.ContainsFunc(code.free, func(f free) bool {
+			given.own = map[string]bool{p.Name: true}
+			return !strings.HasPrefix(f.name, "handle") && !strings.HasPrefix(f.name, "set") && given.bound(f.is)
+		})
+		switch {
+		case told:
+			kept = append(kept, p)
+		case p.Default.Known():
+			instead[p.Name] = p.Default.T
+		case p.Constraint.Known():
+			instead[p.Name] = p.Constraint.T
+		default:
+			instead[p.Name] = types.Unknown
+		}
+	}
+	if len(instead) == 0 {
+		return c, code
+	}
+	bare, made := *c, *code
+	bare.TypeParameters, made.free = kept, slices.Clone(code.free)
+	for i := range made.free {
+		made.free[i].is = types.Substitute(contract.MustType(made.free[i].is).T, instead).String()
+	}
+	return &bare, &made
 }
 
 // fields writes free names as the fields of a record type.
@@ -45,6 +81,33 @@ func (code *Code) fields(t *typescript, pick func(free) bool) (fields, taken []s
 		}
 	}
 	return fields, taken
+}
+
+// generic are the type parameters of a file whose types speak of the component's; "" where
+// none does.
+func (code *Code) generic(c *contract.Contract, t *typescript) string {
+	for _, f := range code.free {
+		if t.bound(t.of(contract.MustType(f.is))) {
+			return typeParameters(c, t)
+		}
+	}
+	return ""
+}
+
+// arguments hands them on.
+func (code *Code) arguments(c *contract.Contract) string {
+	if code.generic(c, newTypescript("web component", c)) == "" {
+		return ""
+	}
+	return typeArguments(c)
+}
+
+// genericAttribute declares them on the script of a single-file component.
+func (code *Code) genericAttribute(name string, c *contract.Contract, t *typescript) string {
+	if code.generic(c, t) == "" {
+		return ""
+	}
+	return strings.Replace(vueGeneric(c, t), "generic=", name+"=", 1)
 }
 
 func always(free) bool { return true }
@@ -64,11 +127,12 @@ func wholeReact(c *contract.Contract, code *Code, t *typescript, module string) 
 	out.line("")
 	out.lines(t.declarations())
 	if len(fields) > 0 {
-		out.line("interface Around {")
+		parameters := code.generic(c, t)
+		out.line("interface Around%s {", parameters)
 		out.lines(indent(fields))
 		out.line("}")
 		out.line("")
-		out.line("export function Example({ %s }: Around) {", strings.Join(taken, ", "))
+		out.line("export function Example%s({ %s }: Around%s) {", parameters, strings.Join(taken, ", "), code.arguments(c))
 	} else {
 		out.line("export function Example() {")
 	}
@@ -102,7 +166,7 @@ func wholeVue(c *contract.Contract, code *Code, t *typescript, module string) So
 	}
 	body.WriteString(state.String())
 	var out text
-	out.line("<script setup lang=\"ts\">")
+	out.line("<script setup lang=\"ts\"%s>", code.genericAttribute("generic", c, t))
 	if held {
 		out.line("import { ref } from 'vue';")
 	}
@@ -138,7 +202,7 @@ func wholeSvelte(c *contract.Contract, code *Code, t *typescript, module string)
 		}
 	}
 	var out text
-	out.line("<script lang=\"ts\">")
+	out.line("<script lang=\"ts\"%s>", code.genericAttribute("generics", c, t))
 	out.lines(indent(append(t.importLines(), nonExported(t.declarations())...)))
 	out.lines(indent(strings.Split(strings.TrimRight(body.String(), "\n"), "\n")))
 	out.line("</script>")
@@ -179,7 +243,7 @@ func wholeAngular(c *contract.Contract, code *Code, t *typescript, module string
 	out.lines(indent(indent(strings.Split(strings.NewReplacer("\\", "\\\\", "`", "\\`", "${", "\\${").Replace(code.Text), "\n"))))
 	out.line("  `,")
 	out.line("})")
-	out.line("export class Example {")
+	out.line("export class Example%s {", code.generic(c, t))
 	out.lines(indent(fields))
 	out.line("}")
 	return Source{"example.component.ts", out.String()}
