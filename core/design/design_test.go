@@ -10,6 +10,8 @@ import (
 	"testing/fstest"
 	"time"
 
+	"github.com/santhosh-tekuri/jsonschema/v6"
+
 	"steadysocket/core/change"
 	"steadysocket/core/contract"
 	"steadysocket/core/style"
@@ -667,6 +669,72 @@ func TestLogicIsCalled(t *testing.T) {
 			if !strings.Contains(files[0].Text, part) || strings.Contains(files[0].Text, "customElement") {
 				t.Errorf("the %s does not say %s:\n%s", form, part, files[0].Text)
 			}
+		}
+	}
+}
+
+// TestSchemasJudge puts values to the JSON Schema of a prop of each kind of type: the
+// schema takes what the type takes, and nothing else that JSON can say.
+func TestSchemasJudge(t *testing.T) {
+	for _, x := range []struct {
+		of             string
+		takes, refuses []string
+	}{
+		{"string", []string{`"a"`, `""`}, []string{`1`, `null`, `[]`}},
+		{"number", []string{`1`, `-0.5`}, []string{`"1"`, `true`}},
+		{"boolean", []string{`true`}, []string{`"true"`, `0`}},
+		{"'s' | 'm'", []string{`"s"`, `"m"`}, []string{`"l"`, `"S"`, `null`, `1`}},
+		{"'s' | null", []string{`"s"`, `null`}, []string{`"m"`, `""`}},
+		{"1 | 2 | 'auto'", []string{`1`, `"auto"`}, []string{`3`, `"1"`}},
+		{"'on'", []string{`"on"`}, []string{`"off"`, `true`}},
+		{"boolean | string", []string{`false`, `"why"`}, []string{`1`, `{}`}},
+		{"'s' | undefined", []string{`"s"`}, []string{`null`, `"m"`}},
+		{"number[]", []string{`[]`, `[1, 2]`}, []string{`["1"]`, `1`}},
+		{"[from: number, to?: string]", []string{`[1]`, `[1, "a"]`}, []string{`[]`, `["a"]`, `[1, "a", 2]`}},
+		{"[number, ...string[]]", []string{`[1, "a"]`}, []string{`{}`}},
+		{"{ id: string; places?: number }", []string{`{"id": "a"}`, `{"id": "a", "places": 2}`}, []string{`{}`, `{"id": 1}`, `{"id": "a", "places": "2"}`}},
+		{"Record<string, number>", []string{`{"a": 1}`}, nil},
+		{"{ a: string } & { b: number }", []string{`{"a": "x", "b": 1}`}, []string{`{"a": "x"}`, `{"b": 1}`}},
+		{"{ a: { b: ('x' | 'y')[] } }", []string{`{"a": {"b": ["x"]}}`}, []string{`{"a": {"b": ["z"]}}`}},
+		{"() => void", []string{`null`, `"a"`}, nil}, // JSON has no functions: left open
+		{"Content", []string{`"a"`}, nil},
+	} {
+		c := &contract.Contract{Component: "A", Complete: true, Props: []*contract.Prop{{Name: "p", Type: contract.MustType(x.of)}, {Name: "needed", Type: contract.MustType("number"), Required: contract.Yes}}}
+		files, err := Skeleton(c, "schema")
+		if err != nil {
+			t.Fatal(err)
+		}
+		parse := func(text string) any {
+			v, err := jsonschema.UnmarshalJSON(strings.NewReader(text))
+			if err != nil {
+				t.Fatalf("%v in %s", err, text)
+			}
+			return v
+		}
+		compiler := jsonschema.NewCompiler()
+		if err := compiler.AddResource("a.json", parse(files[0].Text)); err != nil {
+			t.Fatal(err)
+		}
+		schema, err := compiler.Compile("a.json")
+		if err != nil {
+			t.Fatalf("%s: %v\n%s", x.of, err, files[0].Text)
+		}
+		for _, text := range x.takes {
+			if err := schema.Validate(parse(`{"needed": 1, "p": ` + text + `}`)); err != nil {
+				t.Errorf("the schema of %s refuses %s: %v", x.of, text, err)
+			}
+		}
+		for _, text := range append(x.refuses, "") {
+			whole := `{"needed": 1, "p": ` + text + `}`
+			if text == "" {
+				whole = `{"needed": 1, "q": 1}`
+			}
+			if schema.Validate(parse(whole)) == nil {
+				t.Errorf("the schema of %s takes %s", x.of, whole)
+			}
+		}
+		if schema.Validate(parse(`{}`)) == nil {
+			t.Errorf("the schema of %s does without what must be given", x.of)
 		}
 	}
 }
