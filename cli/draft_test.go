@@ -120,6 +120,28 @@ func TestDraftsOfTheDemo(t *testing.T) {
 			t.Errorf("the code lacks %s:\n%s", want, code)
 		}
 	}
+	// Whole files import what the skeletons beside them are called.
+	for _, x := range []struct{ alternative, framework, wants string }{
+		{"rows", "react", "import { SailingList } from './SailingList';"},
+		{"rows", "vue", "import SailingList from './SailingList.vue';"},
+		{"rows", "svelte", "import SailingList from './SailingList.svelte';"},
+		{"rows", "angular", "import { SailingList } from './sailing-list.component';"},
+		{"logic", "react", "import { useSailings } from './useSailings';"},
+		{"logic", "vue", "import { useSailings } from './useSailings';"},
+		{"logic", "svelte", "import { useSailings } from './useSailings.svelte';"},
+		{"logic", "web component", "import { useSailings } from './useSailings';"},
+	} {
+		file := must(t, 0, nil, "draft", "code", list, "--alternative", x.alternative, "--framework", x.framework, "--scenario", "simplest use", "--whole")
+		if !strings.Contains(file, x.wants) {
+			t.Errorf("%s in %s does not say %s:\n%s", x.alternative, x.framework, x.wants, file)
+		}
+		folder := t.TempDir()
+		must(t, 0, nil, "draft", "skeleton", list, x.framework, "--alternative", x.alternative, "--into", folder)
+		_, module, _ := strings.Cut(strings.TrimSuffix(x.wants, "';"), "'./")
+		if found, err := filepath.Glob(filepath.Join(folder, module+"*")); err != nil || len(found) == 0 {
+			t.Errorf("no file %s is written (%v)", module, err)
+		}
+	}
 	whole := must(t, 0, nil, "draft", "code", lever, "--alternative", "reason", "--scenario", "simplest use", "--whole")
 	if !strings.Contains(whole, "import { Lever } from './Lever';") || !strings.Contains(whole, "export function Example(") {
 		t.Errorf("a whole file is\n%s", whole)
