@@ -287,7 +287,7 @@ function Draft({ state }: { state: DraftState }) {
 }
 
 const Side = styled.div`
-  display: grid; grid-auto-flow: column; grid-auto-columns: minmax(19rem, 1fr); gap: ${space.l}; overflow-x: auto; padding: ${space.m} 0;
+  display: grid; grid-auto-flow: column; grid-auto-columns: minmax(18rem, 1fr); gap: ${space.l}; overflow-x: auto; padding: ${space.m} 0;
 `;
 
 /** The alternatives as columns: each in brief, and the same use under each. */
