@@ -36,6 +36,7 @@ type Code struct {
 type free struct {
 	name, is string
 	held     bool // it is state of the app's
+	must     bool // and must never be undefined
 }
 
 // dialect is how one framework writes uses. Its functions give whole attributes or
@@ -222,7 +223,7 @@ func (d *dialect) write(c *contract.Contract, u *Use, out *Code, known map[strin
 	for _, p := range u.Props {
 		say(p.Prop.Name)
 		if p.Name != "" {
-			need(free{p.Name, p.Type.String(), false})
+			need(free{name: p.Name, is: p.Type.String()})
 			own(p.Name)
 		} else {
 			own(jsonText(p.Value))
@@ -235,11 +236,11 @@ func (d *dialect) write(c *contract.Contract, u *Use, out *Code, known map[strin
 	}
 	for _, h := range u.Held {
 		say(h.Prop.Name)
-		need(free{h.Variable, h.Prop.Type.String(), true})
+		need(free{name: h.Variable, is: h.Prop.Type.String(), held: true, must: h.Prop.Required == contract.Yes})
 		own(h.Variable)
 		if h.Event != nil {
 			known[h.Event.Name] = true
-			need(free{setter(h.Variable), handlerType(h.Event), false})
+			need(free{name: setter(h.Variable), is: handlerType(h.Event)})
 		}
 		if d.open {
 			set("."+h.Prop.Name, " = "+h.Variable+";")
@@ -269,7 +270,7 @@ func (d *dialect) write(c *contract.Contract, u *Use, out *Code, known map[strin
 	}
 	for _, ev := range u.Events {
 		say(ev.Name)
-		need(free{ev.Calls, handlerType(ev.Event), false})
+		need(free{name: ev.Calls, is: handlerType(ev.Event)})
 		own(ev.Calls)
 		if d.open {
 			set(".addEventListener('"+hyphened(ev.Name)+"', ", "(event) => "+ev.Calls+"(event.detail));")
@@ -630,7 +631,7 @@ func reactSlot(s UsedSlot, _ bool) slotted {
 	switch {
 	case s.Form == contract.FormComponent:
 		component := names.UpperFirst(name)
-		return slotted{attr: name + "={" + component + "}", free: []free{{component, slotComponent(s.Slot), false}}}
+		return slotted{attr: name + "={" + component + "}", free: []free{{name: component, is: slotComponent(s.Slot)}}}
 	case s.Form == contract.FormFunction:
 		fn := parameters(s.Gives) + " => " + span(shown(s, "{", "}", ""))
 		if name == "children" {
@@ -662,7 +663,7 @@ func reactSlotName(s *contract.Slot) string {
 func vueSlot(s UsedSlot, only bool) slotted {
 	if s.Form == contract.FormComponent {
 		component := names.UpperFirst(s.Name)
-		return slotted{attr: ":" + hyphened(s.Name) + `="` + component + `"`, free: []free{{component, slotComponent(s.Slot), false}}}
+		return slotted{attr: ":" + hyphened(s.Name) + `="` + component + `"`, free: []free{{name: component, is: slotComponent(s.Slot)}}}
 	}
 	text := shown(s, "{{ ", " }}", "")
 	fields := given(s.Gives)
@@ -679,7 +680,7 @@ func vueSlot(s UsedSlot, only bool) slotted {
 func svelteSlot(s UsedSlot, _ bool) slotted {
 	if s.Form == contract.FormComponent {
 		component := names.UpperFirst(s.Name)
-		return slotted{attr: s.Name + "={" + component + "}", free: []free{{component, slotComponent(s.Slot), false}}}
+		return slotted{attr: s.Name + "={" + component + "}", free: []free{{name: component, is: slotComponent(s.Slot)}}}
 	}
 	text := shown(s, "{", "}", "")
 	fields := given(s.Gives)
@@ -696,7 +697,7 @@ func svelteSlot(s UsedSlot, _ bool) slotted {
 func angularSlot(s UsedSlot, _ bool) slotted {
 	if s.Form == contract.FormComponent {
 		component := names.UpperFirst(s.Name)
-		return slotted{attr: "[" + s.Name + `]="` + component + `"`, free: []free{{component, slotComponent(s.Slot), false}}}
+		return slotted{attr: "[" + s.Name + `]="` + component + `"`, free: []free{{name: component, is: slotComponent(s.Slot)}}}
 	}
 	text := shown(s, "{{ ", " }}", "")
 	fields := given(s.Gives)
@@ -739,7 +740,7 @@ func elementSlot(s UsedSlot, _ bool) slotted {
 func emberSlot(s UsedSlot, only bool) slotted {
 	if s.Form == contract.FormComponent {
 		component := names.UpperFirst(s.Name)
-		return slotted{attr: "@" + s.Name + "={{this." + names.LowerFirst(component) + "}}", free: []free{{names.LowerFirst(component), slotComponent(s.Slot), false}}}
+		return slotted{attr: "@" + s.Name + "={{this." + names.LowerFirst(component) + "}}", free: []free{{name: names.LowerFirst(component), is: slotComponent(s.Slot)}}}
 	}
 	fields := given(s.Gives)
 	if s.Name == "default" && only && len(fields) == 0 {

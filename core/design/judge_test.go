@@ -11,6 +11,8 @@ import (
 	"testing"
 
 	"steadysocket/core/contract"
+	"steadysocket/core/reading"
+	"steadysocket/demo"
 )
 
 // refusal is what a compiler said of a file.
@@ -74,6 +76,11 @@ func TestCompilersTakeWhatIsWritten(t *testing.T) {
 					count += writeAll(t, filepath.Join(dir, name, a.Name), a.Of, j.framework, can)
 				}
 			}
+			for _, c := range demoLibrary(t) {
+				if c.Export.Kind != "member" { // a member's uses import what it hangs on
+					count += writeAll(t, filepath.Join(dir, "fairlead", c.Component), &c, j.framework, Proposed(&c))
+				}
+			}
 			refused := judge(t, dir, j.by)
 			for i, x := range refused {
 				if i == 6 {
@@ -88,6 +95,23 @@ func TestCompilersTakeWhatIsWritten(t *testing.T) {
 			}
 		})
 	}
+}
+
+// demoLibrary reads the components of the demo's library.
+func demoLibrary(t *testing.T) []contract.Contract {
+	t.Helper()
+	dir := t.TempDir()
+	if err := demo.Lay(dir, demo.Releases[len(demo.Releases)-1]); err != nil {
+		t.Fatal(err)
+	}
+	r, err := reading.Read(os.DirFS(dir), reading.Options{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	if len(r.Listing.Components) < 12 {
+		t.Fatalf("only %d components are read", len(r.Listing.Components))
+	}
+	return r.Listing.Components
 }
 
 // TestCompilersTakeLogic writes shared logic made of random contracts and its calls. The

@@ -191,7 +191,7 @@ func (d *dialect) writeLogic(c *contract.Contract, u *Use, out *Code, known map[
 		name := logicKey(d.name, p.Prop.Name)
 		switch {
 		case p.Name != "":
-			need(free{p.Name, p.Type.String(), false})
+			need(free{name: p.Name, is: p.Type.String()})
 			say(p.Prop.Name, p.Name)
 			options = append(options, fmt.Sprintf(f.option, name, p.Name))
 		case d.name == "ember":
@@ -203,17 +203,17 @@ func (d *dialect) writeLogic(c *contract.Contract, u *Use, out *Code, known map[
 		}
 	}
 	for _, h := range u.Held {
-		need(free{h.Variable, h.Prop.Type.String(), true})
+		need(free{name: h.Variable, is: h.Prop.Type.String(), held: true, must: h.Prop.Required == contract.Yes})
 		say(h.Prop.Name, h.Variable)
 		options = append(options, fmt.Sprintf(f.bound, logicKey(d.name, h.Prop.Name), h.Variable))
 		if h.Event != nil && f.setters {
 			known[h.Event.Name] = true
-			need(free{setter(h.Variable), handlerType(h.Event), false})
+			need(free{name: setter(h.Variable), is: handlerType(h.Event)})
 			options = append(options, fmt.Sprintf(f.bound, "on"+names.UpperFirst(h.Event.Name), setter(h.Variable)))
 		}
 	}
 	for _, e := range u.Events {
-		need(free{e.Calls, handlerType(e.Event), false})
+		need(free{name: e.Calls, is: handlerType(e.Event)})
 		say(e.Name, e.Calls)
 		name := "on" + names.UpperFirst(e.Name)
 		if d.name == "ember" {

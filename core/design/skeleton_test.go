@@ -237,8 +237,9 @@ func (r random) held() {
 	value := r.name("open", "chosen", "level")
 	of := contract.MustType(pick(r, []string{"boolean", "string", "number"}))
 	t := contract.TwoWay{Value: value, Change: value + "Change", Held: contract.HeldByApp}
-	r.c.Props = append(r.c.Props, &contract.Prop{Name: value, Type: of})
-	if r.yes(2) {
+	held := &contract.Prop{Name: value, Type: of}
+	r.c.Props = append(r.c.Props, held)
+	if held.Required = contract.FactOf(r.yes(3)); held.Required == contract.No && r.yes(2) {
 		t.Held, t.Initial = contract.HeldByBoth, names.Initial(value)
 		r.c.Props = append(r.c.Props, &contract.Prop{Name: t.Initial, Type: of})
 	}

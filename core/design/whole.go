@@ -155,7 +155,12 @@ func wholeVue(c *contract.Contract, code *Code, t *typescript, module string) So
 	for _, f := range code.free {
 		if f.held {
 			held = true
-			state.line("const %s = ref<%s>();", f.name, t.of(contract.MustType(f.is)))
+			if f.must {
+				t.need("vue", "Ref")
+				state.line("const %s = ref() as Ref<%s>;", f.name, t.of(contract.MustType(f.is)))
+			} else {
+				state.line("const %s = ref<%s>();", f.name, t.of(contract.MustType(f.is)))
+			}
 		}
 	}
 	if len(fields) > 0 {
@@ -197,8 +202,11 @@ func wholeSvelte(c *contract.Contract, code *Code, t *typescript, module string)
 		body.line("let { %s }: Around = $props();", strings.Join(taken, ", "))
 	}
 	for _, f := range code.free {
-		if f.held {
-			body.line("let %s = $state<%s>();", f.name, t.of(contract.MustType(f.is)))
+		switch of := t.of(contract.MustType(f.is)); {
+		case f.held && f.must:
+			body.line("let %s = $state() as %s;", f.name, of)
+		case f.held:
+			body.line("let %s = $state<%s>();", f.name, of)
 		}
 	}
 	var out text
@@ -218,7 +226,7 @@ func wholeAngular(c *contract.Contract, code *Code, t *typescript, module string
 		switch {
 		case strings.HasPrefix(f.name, "handle"):
 			fields = append(fields, f.name+"(_event?: unknown): void {}")
-		case f.held:
+		case f.held && !f.must:
 			fields = append(fields, f.name+": "+t.of(of)+" | undefined;")
 		case strings.HasPrefix(f.name, "set") && strings.Contains(f.is, "=>"):
 			// A two-way binding sets the value by itself.
@@ -254,6 +262,9 @@ func wholeAngular(c *contract.Contract, code *Code, t *typescript, module string
 func ModuleOf(c *contract.Contract, framework string) (string, error) {
 	if framework == "ember" { // no skeleton is written: files are found by the component's name
 		return "./" + simpleName(c), nil
+	}
+	if of, _, dotted := strings.Cut(nameOf(c), "."); dotted && framework == "react" {
+		return "./" + of, nil // it hangs on another component
 	}
 	files, err := Skeleton(c, framework)
 	if err != nil {
