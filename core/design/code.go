@@ -39,6 +39,13 @@ type free struct {
 	must     bool // and must never be undefined
 }
 
+// need notes that the code takes a name from around it.
+func (code *Code) need(f free) {
+	if !slices.ContainsFunc(code.free, func(known free) bool { return known.name == f.name }) {
+		code.free = append(code.free, f)
+	}
+}
+
 // dialect is how one framework writes uses. Its functions give whole attributes or
 // elements.
 type dialect struct {
@@ -190,11 +197,6 @@ func (d *dialect) write(c *contract.Contract, u *Use, out *Code, known map[strin
 	e := element{tag: d.tag(nameOf(c)), open: d.open}
 	content := 0 // characters that are the app's own
 	own := func(text string) { content += solid(text) }
-	need := func(f free) {
-		if !slices.ContainsFunc(out.free, func(known free) bool { return known.name == f.name }) {
-			out.free = append(out.free, f)
-		}
-	}
 	say := func(name string) {
 		known[name] = true
 		out.Decisions++
@@ -223,7 +225,7 @@ func (d *dialect) write(c *contract.Contract, u *Use, out *Code, known map[strin
 	for _, p := range u.Props {
 		say(p.Prop.Name)
 		if p.Name != "" {
-			need(free{name: p.Name, is: p.Type.String()})
+			out.need(free{name: p.Name, is: p.Type.String()})
 			own(p.Name)
 		} else {
 			own(jsonText(p.Value))
@@ -236,11 +238,11 @@ func (d *dialect) write(c *contract.Contract, u *Use, out *Code, known map[strin
 	}
 	for _, h := range u.Held {
 		say(h.Prop.Name)
-		need(free{name: h.Variable, is: h.Prop.Type.String(), held: true, must: h.Prop.Required == contract.Yes})
+		out.need(free{name: h.Variable, is: h.Prop.Type.String(), held: true, must: h.Prop.Required == contract.Yes})
 		own(h.Variable)
 		if h.Event != nil {
 			known[h.Event.Name] = true
-			need(free{name: setter(h.Variable), is: handlerType(h.Event)})
+			out.need(free{name: setter(h.Variable), is: handlerType(h.Event)})
 		}
 		if d.open {
 			set("."+h.Prop.Name, " = "+h.Variable+";")
@@ -262,7 +264,7 @@ func (d *dialect) write(c *contract.Contract, u *Use, out *Code, known map[strin
 		}
 		made := d.slot(s, len(u.Slots) == 1 && len(u.Parts) == 0)
 		for _, f := range made.free {
-			need(f)
+			out.need(f)
 		}
 		attr(made.attr)
 		cannot(made.cannot)
@@ -270,7 +272,7 @@ func (d *dialect) write(c *contract.Contract, u *Use, out *Code, known map[strin
 	}
 	for _, ev := range u.Events {
 		say(ev.Name)
-		need(free{name: ev.Calls, is: handlerType(ev.Event)})
+		out.need(free{name: ev.Calls, is: handlerType(ev.Event)})
 		own(ev.Calls)
 		if d.open {
 			set(".addEventListener('"+hyphened(ev.Name)+"', ", "(event) => "+ev.Calls+"(event.detail));")

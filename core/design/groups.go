@@ -87,22 +87,19 @@ var sorting = []struct {
 
 // Words in names that tell what a prop controls.
 var (
-	lookWords   = words("class", "style", "color", "colour", "size", "width", "height", "align", "padding", "margin", "gap", "elevation", "radius", "weight", "ink", "density")
-	regionWords = words("show", "hide", "with", "without", "has", "no", "render", "visible")
-	stateWords  = words("disabled", "loading", "busy", "open", "opened", "checked", "selected", "active", "expanded", "collapsed", "readonly", "read", "invalid", "pressed", "auto", "focus", "persist", "modal", "required", "dismissible", "closable", "interactive", "live")
-	toneWords   = words("primary", "secondary", "danger", "warning", "info", "success", "urgent", "quiet", "calm", "small", "large", "compact", "wide", "dense", "outlined", "ghost", "inverted", "bold", "thin", "rounded", "block", "full", "vertical", "horizontal", "rtl")
+	lookWords   = []string{"class", "style", "color", "colour", "size", "width", "height", "align", "padding", "margin", "gap", "elevation", "radius", "weight", "ink", "density"}
+	regionWords = []string{"show", "hide", "with", "without", "has", "no", "render", "visible"}
+	stateWords  = []string{"disabled", "loading", "busy", "open", "opened", "checked", "selected", "active", "expanded", "collapsed", "readonly", "read", "invalid", "pressed", "auto", "focus", "persist", "modal", "required", "dismissible", "closable", "interactive", "live"}
+	toneWords   = []string{"primary", "secondary", "danger", "warning", "info", "success", "urgent", "quiet", "calm", "small", "large", "compact", "wide", "dense", "outlined", "ghost", "inverted", "bold", "thin", "rounded", "block", "full", "vertical", "horizontal", "rtl"}
 )
 
+// words makes a set of words.
 func words(list ...string) map[string]bool {
 	set := map[string]bool{}
 	for _, w := range list {
 		set[w] = true
 	}
 	return set
-}
-
-func hasWord(name string, set map[string]bool) bool {
-	return slices.ContainsFunc(wordsOf(name), func(w string) bool { return set[w] })
 }
 
 // holds reports whether a prop is part of a two-way value.

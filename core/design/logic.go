@@ -119,12 +119,8 @@ func optionsOf(c *contract.Contract, t *typescript) (list []logicMember) {
 		list = append(list, logicMember{member{p.Name, local(p.Name), t.of(p.Type), said, p.Required != contract.Yes, p.Deprecated, ""}, true, ""})
 	}
 	for _, e := range c.Events {
-		returns := "void"
-		if e.Returns.Known() {
-			returns = t.of(e.Returns)
-		}
 		name := "on" + names.UpperFirst(e.Name)
-		list = append(list, logicMember{member{name, local(name), t.signature(e.Payload) + " => " + returns, e.Description, e.Required != contract.Yes, e.Deprecated, ""}, false, e.Name})
+		list = append(list, logicMember{member{name, local(name), t.handler(e), e.Description, e.Required != contract.Yes, e.Deprecated, ""}, false, e.Name})
 	}
 	return list
 }
@@ -149,16 +145,14 @@ func (f logicForm) gives(c *contract.Contract, t *typescript, wrap func(format, 
 		if _, function := field.Type.T.(*types.Func); !function {
 			of = wrap(f.result, of)
 		}
-		switch {
-		case field.Optional && c.Result.Positional:
-			list = append(list, field.Name+"?: "+of)
-		case field.Optional:
-			list = append(list, key(field.Name)+"?: "+of)
-		case c.Result.Positional:
-			list = append(list, field.Name+": "+of)
-		default:
-			list = append(list, key(field.Name)+": "+of)
+		name, mark := field.Name, ""
+		if !c.Result.Positional {
+			name = key(name)
 		}
+		if field.Optional {
+			mark = "?"
+		}
+		list = append(list, name+mark+": "+of)
 	}
 	switch {
 	case c.Result.Positional && len(list) == 0:
@@ -181,17 +175,12 @@ func (d *dialect) writeLogic(c *contract.Contract, u *Use, out *Code, known map[
 		out.Decisions++
 		content += solid(own)
 	}
-	need := func(n free) {
-		if !slices.ContainsFunc(out.free, func(known free) bool { return known.name == n.name }) {
-			out.free = append(out.free, n)
-		}
-	}
 	var options []string
 	for _, p := range u.Props {
 		name := logicKey(d.name, p.Prop.Name)
 		switch {
 		case p.Name != "":
-			need(free{name: p.Name, is: p.Type.String()})
+			out.need(free{name: p.Name, is: p.Type.String()})
 			say(p.Prop.Name, p.Name)
 			options = append(options, fmt.Sprintf(f.option, name, p.Name))
 		case d.name == "ember":
@@ -203,17 +192,17 @@ func (d *dialect) writeLogic(c *contract.Contract, u *Use, out *Code, known map[
 		}
 	}
 	for _, h := range u.Held {
-		need(free{name: h.Variable, is: h.Prop.Type.String(), held: true, must: h.Prop.Required == contract.Yes})
+		out.need(free{name: h.Variable, is: h.Prop.Type.String(), held: true, must: h.Prop.Required == contract.Yes})
 		say(h.Prop.Name, h.Variable)
 		options = append(options, fmt.Sprintf(f.bound, logicKey(d.name, h.Prop.Name), h.Variable))
 		if h.Event != nil && f.setters {
 			known[h.Event.Name] = true
-			need(free{name: setter(h.Variable), is: handlerType(h.Event)})
+			out.need(free{name: setter(h.Variable), is: handlerType(h.Event)})
 			options = append(options, fmt.Sprintf(f.bound, "on"+names.UpperFirst(h.Event.Name), setter(h.Variable)))
 		}
 	}
 	for _, e := range u.Events {
-		need(free{name: e.Calls, is: handlerType(e.Event)})
+		out.need(free{name: e.Calls, is: handlerType(e.Event)})
 		say(e.Name, e.Calls)
 		name := "on" + names.UpperFirst(e.Name)
 		if d.name == "ember" {
@@ -290,22 +279,20 @@ func (f logicForm) taken(c *contract.Contract, around []free, number int) string
 func (f logicForm) call(c *contract.Contract, options []string, taken string) string {
 	const wide = 88
 	if f.framework == "ember" {
-		head := "{{#let (" + strings.Join(append([]string{c.Component}, options...), " ") + ")"
+		helper := strings.Join(append([]string{c.Component}, options...), " ")
 		if taken == "" {
-			return "{{" + strings.Join(append([]string{c.Component}, options...), " ") + "}}"
+			return "{{" + helper + "}}"
 		}
-		return head + " as |" + taken + "|}}\n  {{! … }}\n{{/let}}"
+		return "{{#let (" + helper + ") as |" + taken + "|}}\n  {{! … }}\n{{/let}}"
 	}
 	head := ""
 	switch {
-	case taken == "":
+	case f.framework == "angular" && taken == "":
+		head = "private readonly started = "
 	case f.framework == "angular":
 		head = "protected readonly " + taken + " = "
-	default:
+	case taken != "":
 		head = "const " + taken + " = "
-	}
-	if taken == "" && f.framework == "angular" {
-		head = "private readonly started = "
 	}
 	one := head + c.Component + "({ " + strings.Join(options, ", ") + " });"
 	switch {
@@ -335,7 +322,7 @@ func wholeLogic(c *contract.Contract, code *Code, t *typescript, module string) 
 			body.lines(indent(fields))
 			body.line("}")
 			body.line("")
-			around = "{ " + strings.Join(taken, ", ") + " }: Around" + code.arguments(c)
+			around = "{ " + strings.Join(taken, ", ") + " }: Around" + code.arguments(c, t)
 		}
 		name, drawn, file := "Example", "  return null; // all markup is the app's", "Example.tsx"
 		if code.Framework == "web component" {

@@ -38,8 +38,10 @@ func isBooleans(values []*types.Literal) bool {
 // own reports whether a member is the library's own.
 func own(origin string) bool { return origin == "" || origin == "own" }
 
-// wordsOf splits a name, leaving out words that only say what kind of member it is.
-func wordsOf(name string) []string { return names.Words(name) }
+// hasWord reports whether one of the words of a name is among some.
+func hasWord(name string, wanted []string) bool {
+	return slices.ContainsFunc(names.Words(name), func(w string) bool { return slices.Contains(wanted, w) })
+}
 
 // jsonText writes a JSON value as a person reads it: strings without quotes.
 func jsonText(v any) string {
@@ -57,9 +59,6 @@ func jsonText(v any) string {
 	}
 	return string(data)
 }
-
-// literalText is jsonText of a literal.
-func literalText(l *types.Literal) string { return l.Text() }
 
 // is reports whether a JSON value is a literal.
 func is(v any, l *types.Literal) bool {

@@ -174,7 +174,7 @@ func (n *Neighbours) offer(component string, p *contract.Prop, name string) (o *
 	if most != "" {
 		if values, _, ok := types.Values(written[most]); ok {
 			for _, v := range values {
-				o.Values = append(o.Values, literalText(v))
+				o.Values = append(o.Values, v.Text())
 			}
 		}
 	}

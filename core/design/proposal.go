@@ -197,7 +197,7 @@ func setName(c *contract.Contract, flags []string) string {
 		{"orientation", []string{"vertical", "horizontal", "stacked"}},
 	} {
 		if !slices.ContainsFunc(flags, func(f string) bool {
-			return !slices.ContainsFunc(names.Words(f), func(w string) bool { return slices.Contains(idea.words, w) })
+			return !hasWord(f, idea.words)
 		}) {
 			return idea.name
 		}

@@ -3,7 +3,6 @@
 package design
 
 import (
-	"errors"
 	"fmt"
 	"slices"
 	"strings"
@@ -80,7 +79,7 @@ var catalogue = []request{
 			return "draw each item in a slot that is given it, with what is drawn now as fallback"
 		},
 		reason: "lists are shown on one page with other fields than on the next"},
-	{name: "another place", asks: "move a region elsewhere", poses: drawsRegions,
+	{name: "another place", asks: "move a region elsewhere", poses: draws,
 		meets: []met{
 			{arrangedParts, "the app arranges the parts"},
 			{axisNamed("placement", "position", "side", "align", "alignment"), "a value says where"},
@@ -92,7 +91,7 @@ var catalogue = []request{
 			return "a closed set placement, with today's place as its default"
 		}, reaches: true,
 		reason: "an action above instead of below, an icon behind instead of before"},
-	{name: "without a region", asks: "leave a region out", poses: drawsRegions,
+	{name: "without a region", asks: "leave a region out", poses: draws,
 		meets: []met{
 			{arrangedParts, "the app leaves the part out"},
 			{optionalRegion, "it appears only where it is given"},
@@ -150,7 +149,7 @@ var catalogue = []request{
 			return "a closed set size, with today's size as its default"
 		},
 		reason: "dense tables and touch screens come"},
-	{name: "another root", asks: "another root element", poses: drawsRoot,
+	{name: "another root", asks: "another root element", poses: draws,
 		meets: []met{
 			{func(c *contract.Contract) string {
 				if c.Root.ChosenBy != "" && len(c.Root.Among) == 0 {
@@ -278,7 +277,7 @@ var catalogue = []request{
 			}, "it may carry the reason"},
 			{func(c *contract.Contract) string {
 				for _, p := range c.Props {
-					if w := names.Words(p.Name); slices.Contains(w, "reason") || slices.Contains(w, "hint") {
+					if hasWord(p.Name, []string{"reason", "hint"}) {
 						return p.Name
 					}
 				}
@@ -291,7 +290,7 @@ var catalogue = []request{
 			return p.Name + " may be the reason as a text; an empty text counts as not disabled"
 		},
 		reason: "a dead button without a word brings people to the help desk"},
-	{name: "another direction", asks: "right-to-left or vertical arrangement", poses: drawsRoot,
+	{name: "another direction", asks: "right-to-left or vertical arrangement", poses: draws,
 		meets: []met{
 			{axisNamed("orientation", "direction", "layout", "flow"), "a value says how it runs"},
 			{flagNamed("vertical", "rtl", "horizontal", "stacked"), "a flag says how it runs"},
@@ -380,46 +379,6 @@ func (d *Draft) WhatIf() *WhatIfTable {
 	}
 	for i := range out.Alternatives {
 		out.Alternatives[i].Best = costs[i] == slices.Min(costs)
-	}
-	return out
-}
-
-// Hold compares the contract that a draft intends with what was read from source: the
-// changes lead from what is intended to what is there. What only a reading knows, and what
-// the draft leaves open, is no change.
-func Hold(intended, read *contract.Contract) *change.Changes {
-	want := copied(intended)
-	if read.Framework == "react" {
-		want = copied(ForReact(intended))
-	}
-	want.Library, want.Package, want.Framework, want.Export, want.Complete, want.Bases = read.Library, read.Package, read.Framework, read.Export, read.Complete, read.Bases
-	want.Stage, want.Owner = read.Stage, read.Owner
-	if !want.Root.Known {
-		want.Root = read.Root
-	}
-	if want.Handle == nil {
-		want.Handle = read.Handle
-	}
-	want.Inside, want.Parts = read.Inside, partsAsRead(want.Parts, read.Parts)
-	want.Hashes()
-	listed := func(c *contract.Contract, version string) *contract.Listing {
-		return &contract.Listing{Reader: "", Package: contract.PackageInfo{Name: read.Package, Version: version, Framework: read.Framework}, Components: []contract.Contract{*c}}
-	}
-	return change.Compare(listed(want, "0.0.0"), listed(read, "0.0.0"), change.Options{})
-}
-
-// partsAsRead gives parts the spelling and component that reading found for them.
-func partsAsRead(want, read []contract.Part) []contract.Part {
-	out := slices.Clone(want)
-	for i := range out {
-		for _, r := range read {
-			if r.Name == out[i].Name {
-				out[i].Spelled, out[i].Origin = r.Spelled, r.Origin
-				if out[i].Component == "" {
-					out[i].Component = r.Component
-				}
-			}
-		}
 	}
 	return out
 }
@@ -528,7 +487,7 @@ func copies[T any](list []*T) []*T {
 	return out
 }
 
-// free gives a name that no member has, beginning with the one that is wished for.
+// freeName gives a name that no member has, beginning with the one that is wished for.
 func freeName(c *contract.Contract, name string) string {
 	taken := memberNames(c)
 	for n := 2; slices.Contains(taken, name); n++ {
@@ -634,9 +593,7 @@ func slotGivingRecord(c *contract.Contract) string {
 // itemsByParts is a part that may stand several times.
 func itemsByParts(c *contract.Contract) string {
 	for _, p := range c.Parts {
-		if w := names.Words(p.Name); slices.ContainsFunc(w, func(w string) bool {
-			return slices.Contains([]string{"row", "item", "option", "entry", "cell", "tab", "panel"}, w)
-		}) && (p.Count == nil || p.Count.Max == nil || *p.Count.Max > 1) {
+		if hasWord(p.Name, []string{"row", "item", "option", "entry", "cell", "tab", "panel"}) && (p.Count == nil || p.Count.Max == nil || *p.Count.Max > 1) {
 			return p.Name
 		}
 	}
@@ -657,10 +614,8 @@ func logic(c *contract.Contract) string {
 	return ""
 }
 
-func drawsRoot(c *contract.Contract) bool { return logic(c) == "" }
-
-// drawsRegions reports whether a component draws more than what it is filled with.
-func drawsRegions(c *contract.Contract) bool { return logic(c) == "" }
+// draws reports whether a component has markup of its own.
+func draws(c *contract.Contract) bool { return logic(c) == "" }
 
 // onlyContent is the slot of a component that draws nothing but its content.
 func onlyContent(c *contract.Contract) string {
@@ -736,7 +691,7 @@ func anyHook(c *contract.Contract) string {
 // propNamed finds a prop one of whose words is among some.
 func propNamed(c *contract.Contract, fits func(p *contract.Prop) bool, wanted []string) *contract.Prop {
 	for _, p := range c.Props {
-		if slices.ContainsFunc(names.Words(p.Name), func(w string) bool { return slices.Contains(wanted, w) }) && fits(p) {
+		if hasWord(p.Name, wanted) && fits(p) {
 			return p
 		}
 	}
@@ -780,7 +735,7 @@ func flagNamed(wanted ...string) func(c *contract.Contract) string {
 
 func flagsNamed(c *contract.Contract, wanted ...string) (found []string) {
 	for _, p := range c.Props {
-		if isFlag(p) && slices.ContainsFunc(names.Words(p.Name), func(w string) bool { return slices.Contains(wanted, w) }) {
+		if isFlag(p) && hasWord(p.Name, wanted) {
 			found = append(found, p.Name)
 		}
 	}
@@ -790,7 +745,7 @@ func flagsNamed(c *contract.Contract, wanted ...string) (found []string) {
 func propertyHook(wanted ...string) func(c *contract.Contract) string {
 	return func(c *contract.Contract) string {
 		for _, h := range c.StyleHooks.Properties {
-			if slices.ContainsFunc(names.Words(h.Name), func(w string) bool { return slices.Contains(wanted, w) }) {
+			if hasWord(h.Name, wanted) {
 				return h.Name
 			}
 		}
@@ -801,7 +756,7 @@ func propertyHook(wanted ...string) func(c *contract.Contract) string {
 func slotNamed(wanted ...string) func(c *contract.Contract) string {
 	return func(c *contract.Contract) string {
 		for _, s := range c.Slots {
-			if slices.ContainsFunc(names.Words(s.Name), func(w string) bool { return slices.Contains(wanted, w) }) {
+			if hasWord(s.Name, wanted) {
 				return s.Name
 			}
 		}
@@ -812,7 +767,7 @@ func slotNamed(wanted ...string) func(c *contract.Contract) string {
 func partNamed(wanted ...string) func(c *contract.Contract) string {
 	return func(c *contract.Contract) string {
 		for _, p := range c.Parts {
-			if slices.ContainsFunc(names.Words(p.Name), func(w string) bool { return slices.Contains(wanted, w) }) {
+			if hasWord(p.Name, wanted) {
 				return p.Name
 			}
 		}
@@ -868,134 +823,4 @@ func appHolds(c *contract.Contract) string {
 		}
 	}
 	return ""
-}
-
-// OwnRequest is a request that a team added, as data: what it asks, which members meet
-// it, and what would be added otherwise.
-type OwnRequest struct {
-	Name      string   `c:"name" json:"name"`
-	Asks      string   `c:"asks" json:"asks"`
-	MetBy     []Meets  `c:"metBy" json:"metBy"`
-	Otherwise Addition `c:"otherwise" json:"otherwise"`
-	ReachesIn bool     `c:"reachesIn" json:"reachesIn"`
-}
-
-// Meets names a member that meets a request, by its kind; Value and Gives say more of
-// what it must be.
-type Meets struct {
-	Prop  string `c:"prop" json:"prop,omitempty"`
-	Value string `c:"value" json:"value,omitempty"` // that the prop must take
-	Slot  string `c:"slot" json:"slot,omitempty"`
-	Gives string `c:"gives" json:"gives,omitempty"` // that the slot must hand over
-	Event string `c:"event" json:"event,omitempty"`
-	Part  string `c:"part" json:"part,omitempty"`
-	Hook  string `c:"styleHook" json:"styleHook,omitempty"`
-}
-
-// Addition is what a contract would gain, or lose.
-type Addition struct {
-	Props   []*contract.Prop  `c:"props,keyed" json:"-"`
-	Slots   []*contract.Slot  `c:"slots,keyed" json:"-"`
-	Events  []*contract.Event `c:"events,keyed" json:"-"`
-	Removes []string          `c:"removes" json:"removes,omitempty"`
-}
-
-// check reports what is wrong with a request.
-func (r *OwnRequest) check() error {
-	if r.Asks == "" {
-		return errors.New("it asks nothing; write asks: and a sentence")
-	}
-	if r.Otherwise.empty() {
-		return errors.New("it does not say what would be added; write otherwise: with props, slots or events")
-	}
-	for _, m := range r.MetBy {
-		n := 0
-		for _, name := range []string{m.Prop, m.Slot, m.Event, m.Part, m.Hook} {
-			if name != "" {
-				n++
-			}
-		}
-		if n != 1 || m.Value != "" && m.Prop == "" || m.Gives != "" && m.Slot == "" {
-			return errors.New("an entry of metBy names one prop (with a value, if that matters), slot (with what it gives), event, part or styleHook")
-		}
-	}
-	return nil
-}
-
-func (a *Addition) empty() bool {
-	return len(a.Props)+len(a.Slots)+len(a.Events)+len(a.Removes) == 0
-}
-
-// by gives the member of a contract that meets a request, or "".
-func (m Meets) by(c *contract.Contract) string {
-	switch {
-	case m.Prop != "":
-		p := c.Prop(m.Prop)
-		if p == nil || m.Value == "" {
-			return named(p)
-		}
-		values, open := choices(p)
-		if open || slices.ContainsFunc(values, func(l *types.Literal) bool { return literalText(l) == m.Value }) {
-			return p.Name
-		}
-	case m.Slot != "":
-		s := c.Slot(m.Slot)
-		if s != nil && (m.Gives == "" || slices.ContainsFunc(given(s.Gives), func(f contract.Field) bool { return f.Name == m.Gives })) {
-			return s.Name
-		}
-	case m.Event != "":
-		if e := c.Event(m.Event); e != nil {
-			return e.Name
-		}
-	case m.Part != "":
-		if p := c.Part(m.Part); p != nil {
-			return p.Name
-		}
-	default:
-		for _, hooks := range []contract.Hooks{c.StyleHooks.CSSParts, c.StyleHooks.Properties, c.StyleHooks.Classes, c.StyleHooks.Data} {
-			for _, h := range hooks {
-				if h.Name == m.Hook {
-					return h.Name
-				}
-			}
-		}
-	}
-	return ""
-}
-
-// remove takes the member of a name out of a list.
-func remove[T any](list []*T, name string, nameOf func(*T) string) []*T {
-	return slices.DeleteFunc(slices.Clone(list), func(x *T) bool { return nameOf(x) == name })
-}
-
-func slotName(s *contract.Slot) string   { return s.Name }
-func eventName(e *contract.Event) string { return e.Name }
-
-// request makes a row of the catalogue.
-func (r *OwnRequest) request() request {
-	row := request{name: r.Name, asks: r.Asks, reaches: r.ReachesIn, reason: "a request of the team's own"}
-	for _, m := range r.MetBy {
-		row.meets = append(row.meets, met{m.by, "the draft says that it meets this"})
-	}
-	row.change = func(c *contract.Contract) string {
-		var said []string
-		for _, p := range r.Otherwise.Props {
-			c.Props = append(remove(c.Props, p.Name, named), p)
-			said = append(said, "the prop "+p.Name)
-		}
-		for _, s := range r.Otherwise.Slots {
-			c.Slots = append(remove(c.Slots, s.Name, slotName), s)
-			said = append(said, slotWord(s.Name))
-		}
-		for _, e := range r.Otherwise.Events {
-			c.Events = append(remove(c.Events, e.Name, eventName), e)
-			said = append(said, "the event "+e.Name)
-		}
-		for _, name := range r.Otherwise.Removes {
-			c.Props, c.Slots, c.Events = remove(c.Props, name, named), remove(c.Slots, name, slotName), remove(c.Events, name, eventName)
-			said = append(said, "without "+name)
-		}
-		return list(said)
-	}
-	return row
 }

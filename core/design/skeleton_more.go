@@ -287,12 +287,8 @@ func svelteSkeleton(c *contract.Contract) ([]Source, error) {
 		members = append(members, m)
 	}
 	for _, e := range c.Events {
-		returns := "void"
-		if e.Returns.Known() {
-			returns = t.of(e.Returns)
-		}
 		name := "on" + strings.ToLower(e.Name)
-		members = append(members, member{name, name, t.signature(e.Payload) + " => " + returns, e.Description, e.Required != contract.Yes, e.Deprecated, ""})
+		members = append(members, member{name, name, t.handler(e), e.Description, e.Required != contract.Yes, e.Deprecated, ""})
 	}
 	var script, body text
 	head := "interface Props"

@@ -143,11 +143,7 @@ func svelteParts(c *contract.Contract, script *text) []Source {
 	keyName := names.LowerFirst(name) + "Key"
 	t := newTypescript("svelte", c)
 	shared := sharedState(c, t, func(e *contract.Event) (string, string) {
-		returns := "void"
-		if e.Returns.Known() {
-			returns = t.of(e.Returns)
-		}
-		of := t.signature(e.Payload) + " => " + returns
+		of := t.handler(e)
 		if e.Required != contract.Yes {
 			of = "(" + of + ") | undefined"
 		}

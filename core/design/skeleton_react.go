@@ -112,11 +112,7 @@ func reactMembers(c *contract.Contract, t *typescript) (list []member) {
 	}
 	for _, e := range c.Events {
 		name := n.event(e)
-		returns := "void"
-		if e.Returns.Known() {
-			returns = t.of(e.Returns)
-		}
-		list = append(list, member{name, local(name), t.signature(e.Payload) + " => " + returns, e.Description, e.Required != contract.Yes, e.Deprecated, ""})
+		list = append(list, member{name, local(name), t.handler(e), e.Description, e.Required != contract.Yes, e.Deprecated, ""})
 	}
 	return list
 }

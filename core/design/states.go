@@ -232,7 +232,7 @@ func valuesOf(p *contract.Prop) (values []string, literals []*types.Literal) {
 	for _, m := range types.Members(types.Without(p.Type.T, types.Undefined, types.Null)) {
 		switch m := m.(type) {
 		case *types.Literal:
-			text := literalText(m)
+			text := m.Text()
 			if m.Of == types.Boolean {
 				text = map[string]string{"true": valueYes, "false": valueNo}[m.Value]
 			}

@@ -203,6 +203,15 @@ func key(name string) string {
 	return name
 }
 
+// handler is the type of what is told of an event.
+func (t *typescript) handler(e *contract.Event) string {
+	returns := "void"
+	if e.Returns.Known() {
+		returns = t.of(e.Returns)
+	}
+	return t.signature(e.Payload) + " => " + returns
+}
+
 // signature writes what a function takes, with types: (a: A, b?: B), or a record that is
 // taken apart: ({ a }: { a: A }).
 func (t *typescript) signature(p *contract.Payload) string {

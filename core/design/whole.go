@@ -87,7 +87,7 @@ func (code *Code) fields(t *typescript, pick func(free) bool) (fields, taken []s
 // none does.
 func (code *Code) generic(c *contract.Contract, t *typescript) string {
 	for _, f := range code.free {
-		if t.bound(t.of(contract.MustType(f.is))) {
+		if t.bound(f.is) {
 			return typeParameters(c, t)
 		}
 	}
@@ -95,8 +95,8 @@ func (code *Code) generic(c *contract.Contract, t *typescript) string {
 }
 
 // arguments hands them on.
-func (code *Code) arguments(c *contract.Contract) string {
-	if code.generic(c, newTypescript("web component", c)) == "" {
+func (code *Code) arguments(c *contract.Contract, t *typescript) string {
+	if code.generic(c, t) == "" {
 		return ""
 	}
 	return typeArguments(c)
@@ -132,7 +132,7 @@ func wholeReact(c *contract.Contract, code *Code, t *typescript, module string) 
 		out.lines(indent(fields))
 		out.line("}")
 		out.line("")
-		out.line("export function Example%s({ %s }: Around%s) {", parameters, strings.Join(taken, ", "), code.arguments(c))
+		out.line("export function Example%s({ %s }: Around%s) {", parameters, strings.Join(taken, ", "), code.arguments(c, t))
 	} else {
 		out.line("export function Example() {")
 	}

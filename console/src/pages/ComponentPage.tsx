@@ -7,7 +7,7 @@ import { Answer, Card, Choose, Code, Empty, Mark, Rows, Scroll, Section, Soft, T
 import { Plate } from '../plate/Plate';
 import { plateOf, withChanges, withSite } from '../plate/model';
 import type { Pin } from '../plate/model';
-import { memberText } from './ReleasesPage';
+import { memberText, Sides } from './ReleasesPage';
 import { brass, mono, paper, rule, sand, soft, space, type } from '../tokens';
 
 const Bar = styled.div`display: flex; flex-wrap: wrap; gap: ${space.l}; align-items: end; margin-bottom: ${space.l};`;
@@ -225,8 +225,7 @@ function Whole({ page }: { page: Answered }) {
                     <tr key={c.id}>
                       <th scope="row"><Code>{memberText(c)}</Code></th>
                       <td><Mark of={c.verdict} word={c.verdict} /> {c.why}</td>
-                      <td><Code>{c.before?.text ?? '–'}</Code></td>
-                      <td><Code>{c.after?.text ?? '–'}</Code></td>
+                      <Sides of={c} />
                     </tr>
                   ))}
                 </tbody>

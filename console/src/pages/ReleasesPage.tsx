@@ -25,6 +25,11 @@ export function memberText(c: Change): string {
   return `${c.component}.${c.member.spelled || c.member.name}`;
 }
 
+/** The two cells of a change: what was, and what is. */
+export function Sides({ of }: { of: Change }) {
+  return <><td><Code>{of.before?.text ?? '–'}</Code></td><td><Code>{of.after?.text ?? '–'}</Code></td></>;
+}
+
 function ChangeTable({ changes }: { changes: Change[] }) {
   return (
     <Scroll>
@@ -41,8 +46,7 @@ function ChangeTable({ changes }: { changes: Change[] }) {
                 {c.pairing && <div><Soft>taken for {c.pairing.new}: {c.pairing.reason}</Soft></div>}
               </td>
               <td><SilenceNote of={c.silent} /></td>
-              <td><Code>{c.before?.text ?? '–'}</Code></td>
-              <td><Code>{c.after?.text ?? '–'}</Code></td>
+              <Sides of={c} />
             </tr>
           ))}
         </tbody>
