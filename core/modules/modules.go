@@ -509,10 +509,10 @@ func (s *Set) Rel(name string) string {
 }
 
 // endings are tried behind a module's name, in this order.
-var endings = []string{"", ".ts", ".tsx", ".d.ts", ".mts", ".d.mts", ".js", ".jsx", ".mjs", ".cts", ".d.cts", ".cjs"}
+var endings = []string{"", ".ts", ".tsx", ".d.ts", ".mts", ".d.mts", ".js", ".jsx", ".mjs", ".cts", ".d.cts", ".cjs", ".vue"}
 
 // indexes stand for a folder, after files of its name.
-var indexes = []string{"/index.ts", "/index.tsx", "/index.d.ts", "/index.mts", "/index.js", "/index.jsx", "/index.mjs"}
+var indexes = []string{"/index.ts", "/index.tsx", "/index.d.ts", "/index.mts", "/index.js", "/index.jsx", "/index.mjs", "/index.vue"}
 
 // made are the endings of declarations by those of the sources they were made from.
 var made = map[string]string{".ts": ".d.ts", ".tsx": ".d.ts", ".mts": ".d.mts"}

@@ -15,9 +15,25 @@ import (
 // tables fills the tables of m from its statements.
 func (m *Module) tables() {
 	m.fill(m.File.Body)
+	m.singleFile()
 	m.script = len(m.Imports)+len(m.Exports)+len(m.Stars) == 0 && strings.Contains(path.Base(m.Path), ".d.")
 	m.calls()
 	m.references()
+}
+
+// singleFile notes that a single-file component gives itself out, whatever its scripts
+// say, and what its blocks take from other files.
+func (m *Module) singleFile() {
+	if path.Ext(m.Path) != ".vue" {
+		return
+	}
+	set(&m.Exports, "default", Export{Node: m.File, At: m.File})
+	for _, s := range m.File.Sections {
+		if src := s.Attr("src"); src != nil && s.Name == "script" {
+			m.from(src.Text)
+			m.Stars = append(m.Stars, Star{From: src.Text})
+		}
+	}
 }
 
 // fill fills the tables from statements: a file's, or those of a namespace.

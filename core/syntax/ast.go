@@ -1,4 +1,5 @@
-// This file declares the syntax tree of TypeScript and JSX.
+// This file declares the syntax tree of TypeScript and JSX; that of templates stands
+// in markup.go.
 
 package syntax
 
@@ -79,6 +80,8 @@ type File struct {
 	Body     []Stmt
 	Comments []Comment
 	Errors   []*Error
+	Markup   *Markup    // of a single-file component or page, nil for none
+	Sections []*Section // the blocks of a single-file component, the scripts of a page
 }
 
 // Comment is a comment with its markers.

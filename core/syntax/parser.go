@@ -6,6 +6,7 @@
 package syntax
 
 import (
+	"cmp"
 	"fmt"
 	"path"
 	"strings"
@@ -47,6 +48,7 @@ var dialects = map[string]dialect{
 	".jsx": {jsx: true},
 	".mjs": {jsx: true},
 	".cjs": {jsx: true},
+	".vue": {}, // its blocks say their own
 }
 
 // Parses reports whether Parse knows the ending of name.
@@ -60,12 +62,19 @@ func Parses(name string) bool {
 func Parse(name, text string) *File {
 	p := &parser{name: name, text: text, dialect: dialects[path.Ext(name)]}
 	f := &File{Name: name, Text: text}
+	page, _ := IsPage(name)
 	f.Range = Between(0, min(len(text), MaxBytes))
 	switch {
 	case len(text) > MaxBytes:
 		p.errorAt(0, fmt.Sprintf("the file has %d bytes; at most %d are read", len(text), MaxBytes))
 	case !utf8.ValidString(text) || strings.IndexByte(text, 0) >= 0:
 		p.errorAt(0, "this is not text in UTF-8; source files are")
+	case path.Ext(name) == ".vue":
+		vueFile(f)
+		return f
+	case page:
+		pageFile(f)
+		return f
 	default:
 		p.next()
 		f.Body = p.statements(tEOF)
@@ -90,6 +99,7 @@ type parser struct {
 	name          string
 	text          string
 	dialect       dialect
+	ends          string // what ends where the text does, "" for the file
 	errors        []*Error
 	lines         *place.Lines
 	comments      []Comment
@@ -123,7 +133,7 @@ func (p *parser) errorAt(offset int, message string) {
 
 // errorHere says that something else was expected than the current token.
 func (p *parser) errorHere(want string) {
-	found := "the end of the file"
+	found := cmp.Or(p.ends, "the end of the file")
 	if p.tok != tEOF {
 		found = p.text[p.start:min(p.end, p.start+40)]
 		if i := strings.IndexAny(found, "\r\n"); i >= 0 {

@@ -553,34 +553,37 @@ func (p *parser) typeParams() []*TypeParam {
 	}
 	var list []*TypeParam
 	p.next()
-	p.list(tGreater, tComma, func() {
-		start := p.start
-		t := &TypeParam{}
-		for {
-			next, _ := p.peek()
-			if p.tok == tConst {
-				t.Modifiers |= Const
-			} else if p.tok == tIn {
-				t.Modifiers |= In
-			} else if p.isWord("out") && (next == tIdent || next == tIn) {
-				t.Modifiers |= Out
-			} else {
-				break
-			}
-			p.next()
-		}
-		t.Name = p.ident("the name of a type parameter")
-		if p.accept(tExtends) {
-			t.Constraint = p.typ()
-		}
-		if p.accept(tAssign) {
-			t.Default = p.typ()
-		}
-		t.Range = p.from(start)
-		list = append(list, t)
-	})
+	p.list(tGreater, tComma, func() { list = append(list, p.typeParam()) })
 	p.expect(tGreater, `">" that closes the type parameters`)
 	return list
+}
+
+// typeParam parses one type parameter.
+func (p *parser) typeParam() *TypeParam {
+	start := p.start
+	t := &TypeParam{}
+	for {
+		next, _ := p.peek()
+		if p.tok == tConst {
+			t.Modifiers |= Const
+		} else if p.tok == tIn {
+			t.Modifiers |= In
+		} else if p.isWord("out") && (next == tIdent || next == tIn) {
+			t.Modifiers |= Out
+		} else {
+			break
+		}
+		p.next()
+	}
+	t.Name = p.ident("the name of a type parameter")
+	if p.accept(tExtends) {
+		t.Constraint = p.typ()
+	}
+	if p.accept(tAssign) {
+		t.Default = p.typ()
+	}
+	t.Range = p.from(start)
+	return t
 }
 
 // typeArgs parses <T, …> where it stands.

@@ -61,7 +61,26 @@ func Bare(x Expr) Expr {
 // Children calls yield for each child of n, in the order of the source.
 func Children(n Node, yield func(Node)) {
 	switch n := n.(type) {
-	case *Ident, *PrivateName, *Literal, *Keyword, *Bad, *Text, *Simple:
+	case *Ident, *PrivateName, *Literal, *Keyword, *Bad, *Text, *Simple, *Words, *Remark, *Foreign:
+	case *File:
+		each(yield, n.Body)
+	case *Markup:
+		each(yield, n.Nodes)
+	case *Tag:
+		each(yield, n.Attrs)
+		each(yield, n.Nodes)
+	case *Attribute:
+		if d := n.Directive; d != nil {
+			one(yield, d.ArgX)
+			each(yield, d.Params)
+			if d.Body != nil {
+				each(yield, d.Body)
+			} else {
+				one(yield, d.X)
+			}
+		}
+	case *Interpolation:
+		one(yield, n.X)
 	case *Template:
 		each(yield, n.Exprs)
 	case *Computed:
