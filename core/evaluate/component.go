@@ -382,6 +382,19 @@ func (e *Evaluator) Part(t Type, name string) (Type, bool) {
 	return without(m.of.get(), wordUndefined), true
 }
 
+// Instance is what a class or constructor makes: of several ways, all of them
+// together; nil where a type constructs nothing.
+func (e *Evaluator) Instance(t Type) Type {
+	var all []Type
+	for _, sig := range e.shapeOf(t).news {
+		all = append(all, sig.result.get())
+	}
+	if len(all) == 0 {
+		return nil
+	}
+	return intersect(all...)
+}
+
 // RefTarget is what a ref of this type reaches; false where it is no ref.
 func (e *Evaluator) RefTarget(t Type) (Type, bool) {
 	for _, m := range parts(t) {
@@ -420,4 +433,14 @@ func (e *Evaluator) Signatures(t Type) []Signature {
 		out = append(out, made)
 	}
 	return out
+}
+
+// Awaited is what a promise comes to; nil where a type is none.
+func (e *Evaluator) Awaited(t Type) Type {
+	for _, m := range parts(t) {
+		if n, ok := m.(*named); ok && n.name == "Promise" && len(n.args) == 1 {
+			return n.args[0]
+		}
+	}
+	return nil
 }

@@ -219,17 +219,19 @@ func (e *Evaluator) interfaceType(sym modules.Symbol, key declaration, args []Ty
 	return o
 }
 
-// known gives the name of the known module that m is, or stands in.
+// known gives the name of the known module that m is, or stands in; of several the
+// shortest.
 func (e *Evaluator) known(m *modules.Module) string {
 	for m.Outer != nil {
 		m = m.Outer
 	}
+	shortest := ""
 	for name, known := range e.Set.Known {
-		if known == m && !strings.Contains(name, "/") {
-			return name
+		if known == m && !strings.Contains(name, "/") && (shortest == "" || len(name) < len(shortest)) {
+			shortest = name
 		}
 	}
-	return ""
+	return shortest
 }
 
 // enumMembers gives the members of an enumeration, by the rules of the language.

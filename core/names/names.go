@@ -38,8 +38,38 @@ var react = []form{
 
 // React gives the kind and canonical name of a spelling in React. The kind is
 // what the spelling alone shows; a type may know better.
-func React(spelled string) (Kind, string) {
-	for _, f := range react {
+func React(spelled string) (Kind, string) { return spelledBy(react, spelled) }
+
+// vue is the table of the spellings of Vue's props.
+var vue = []form{
+	{whole: "modelValue", kind: Prop, name: "value", reason: "the value of v-model"},
+	{prefix: "on", kind: Event, reason: "a listener may be declared as a prop, too"},
+	{prefix: "render", kind: Slot, reason: "functions that draw a place start with render"},
+}
+
+// Vue gives the kind and canonical name of the spelling of a prop in Vue. The kind
+// is what the spelling alone shows; a type may know better.
+func Vue(spelled string) (Kind, string) { return spelledBy(vue, spelled) }
+
+// VueEvent gives the canonical name of an event that Vue spells so.
+func VueEvent(spelled string) string {
+	if value, ok := strings.CutPrefix(spelled, "update:"); ok && value != "" {
+		_, name := Vue(value)
+		return Camel(name) + "Change"
+	}
+	return Camel(spelled)
+}
+
+// VueSlot gives the canonical name of a slot that Vue spells so.
+func VueSlot(spelled string) string {
+	if spelled == "" {
+		return "default"
+	}
+	return Camel(spelled)
+}
+
+func spelledBy(table []form, spelled string) (Kind, string) {
+	for _, f := range table {
 		if f.whole != "" {
 			if f.whole == spelled {
 				return f.kind, f.name

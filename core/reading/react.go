@@ -83,11 +83,11 @@ func (r *reader) reactExport(e entry) bool {
 	if e.name == "default" {
 		export.Kind = "default"
 	}
-	return r.component(name, e.symbol, export)
+	return r.reactSymbol(name, e.symbol, export)
 }
 
-// component reads what a symbol stands for, if it is a component.
-func (r *reader) component(name string, sym modules.Symbol, export contract.Export) bool {
+// reactSymbol reads what a symbol stands for, if it is a component.
+func (r *reader) reactSymbol(name string, sym modules.Symbol, export contract.Export) bool {
 	key := sym.Module.Path + "#" + sym.Name
 	if sym.Node == nil {
 		if r.further(key, export) {
@@ -210,7 +210,7 @@ func (r *reader) space(e entry) bool {
 		if !ok || sym.External() || sym.Namespace || !names.IsComponent(name) {
 			continue
 		}
-		if r.component(e.name+"."+name, sym, contract.Export{Module: e.module, Name: name, Kind: "member", Of: e.name}) {
+		if r.framework.component(r, e.name+"."+name, sym, contract.Export{Module: e.module, Name: name, Kind: "member", Of: e.name}) {
 			found = true
 		}
 	}

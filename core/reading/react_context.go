@@ -228,7 +228,7 @@ func (w *contextReads) equals(fn *syntax.Func, t *taken) (list []equal) {
 		for _, pair := range [][2]syntax.Expr{{b.X, b.Y}, {b.Y, b.X}} {
 			f, isField := field(pair[0])
 			if p := prop(pair[1]); isField && f.field != "" && p != "" {
-				list = append(list, equal{f.key, f.field, canonical(p)})
+				list = append(list, equal{f.key, f.field, w.r.canonical(p)})
 			}
 		}
 		return true

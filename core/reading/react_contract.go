@@ -331,14 +331,14 @@ func (s *sorter) modes() {
 	for _, mode := range modes {
 		out := contract.Mode{When: map[string]any{}}
 		for _, name := range choosers {
-			out.When[canonical(name)] = modeValue(mode[name])
+			out.When[s.r.canonical(name)] = modeValue(mode[name])
 		}
 		for _, name := range order {
 			if slices.Contains(choosers, name) || sameInAll(modes, name) {
 				continue
 			}
 			m, there := mode[name]
-			x := contract.ModeMember{Name: canonical(name), Absent: !there || m.Absent}
+			x := contract.ModeMember{Name: s.r.canonical(name), Absent: !there || m.Absent}
 			if !x.Absent {
 				x.Type, x.Required = contract.TypeOf(m.Type), contract.FactOf(!m.Optional)
 			}
@@ -350,8 +350,8 @@ func (s *sorter) modes() {
 	}
 }
 
-func canonical(spelled string) string {
-	_, name := names.React(spelled)
+func (r *reader) canonical(spelled string) string {
+	_, name := r.framework.spelling(spelled)
 	return name
 }
 
@@ -445,7 +445,7 @@ func (s *sorter) exclusions(order []string) {
 				said = said || !x.Absent || !y.Absent
 			}
 			if apart && said && len(s.c.Exclusions) < maxExclusions {
-				s.c.Exclusions = append(s.c.Exclusions, contract.Exclusion{When: map[string]any{canonical(a): true, canonical(b): true}, InType: true})
+				s.c.Exclusions = append(s.c.Exclusions, contract.Exclusion{When: map[string]any{s.r.canonical(a): true, s.r.canonical(b): true}, InType: true})
 			}
 		}
 	}

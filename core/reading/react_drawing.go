@@ -11,7 +11,6 @@ import (
 
 	"steadysocket/core/contract"
 	"steadysocket/core/evaluate"
-	"steadysocket/core/names"
 	"steadysocket/core/syntax"
 	"steadysocket/core/types"
 )
@@ -41,6 +40,7 @@ type drawing struct {
 	busy   map[string]bool // names of the body that are being followed
 	hooks  hookList
 	found  *found
+	known  func(syntax.Expr) types.Type // what types cannot be evaluated in a scope; nil for nothing
 }
 
 // standings count where a slot is drawn.
@@ -269,7 +269,7 @@ func (d *drawing) props(n syntax.Node) []string {
 			if rest, ok := strings.CutPrefix(name, d.t.props+"."); ok && d.t.props != "" {
 				spelled = rest
 			}
-			if _, known := names.React(spelled); spelled != "" {
+			if _, known := d.r.framework.spelling(spelled); spelled != "" {
 				set[known] = true
 			}
 		}
@@ -601,6 +601,9 @@ func (d *drawing) call(x *syntax.Call, when []condition, follows int) []contract
 		}
 	}
 	name := d.r.fromReact(d.m.module, x.Fun)
+	if d.r.framework.elementCall != nil && d.r.framework.elementCall(x) {
+		name = "createElement"
+	}
 	if member != nil && name == "" && d.r.fromReact(d.m.module, member.X) == "Children" {
 		name = "Children." + method
 	}

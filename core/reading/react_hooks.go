@@ -233,11 +233,17 @@ func (d *drawing) computed(x syntax.Expr, by []string) {
 
 // values lists the texts that an expression can be, where they are a closed set.
 func (d *drawing) values(x syntax.Expr) (list []string) {
-	of := d.r.eval.Expr(x, d.scope)
-	if of == nil {
+	var known types.Type
+	if d.known != nil {
+		known = d.known(x)
+	}
+	if of := d.r.eval.Expr(x, d.scope); of != nil && known == nil {
+		known = d.r.quiet(of).T
+	}
+	if known == nil {
 		return nil
 	}
-	values, open, ok := types.Values(types.Without(orAny(d.r.quiet(of).T), types.Undefined, types.Null))
+	values, open, ok := types.Values(types.Without(known, types.Undefined, types.Null))
 	if !ok || open || len(values) > maxClasses {
 		return nil
 	}

@@ -19,10 +19,12 @@ import (
 	"steadysocket/core/contract"
 	"steadysocket/core/evaluate"
 	"steadysocket/core/modules"
+	"steadysocket/core/names"
 	"steadysocket/core/place"
 	"steadysocket/core/react"
 	"steadysocket/core/syntax"
 	"steadysocket/core/types"
+	"steadysocket/core/vue"
 )
 
 // Version is the version of the readers. It grows with every change to what
@@ -124,17 +126,27 @@ func without(list []string, drop string) []string {
 	return out
 }
 
-// framework is one reader: how its packages are recognised and how it reads one
-// exported name.
+// framework is one reader: how its packages are recognised, what its own names mean,
+// and how it reads one exported name.
 type framework struct {
-	name   string
-	peers  []string // packages whose presence in the manifest tells
-	reads  func(r *reader, entry entry) bool
-	reason string
+	name     string
+	peers    []string // packages whose presence in the manifest tells
+	endings  []string // of files, where the manifest does not tell
+	modules  func() map[string]*modules.Module
+	names    evaluate.Names
+	spelling func(spelled string) (names.Kind, string)
+	reads    func(r *reader, entry entry) bool
+	// elementCall reports whether a call makes an element, beside createElement.
+	elementCall func(*syntax.Call) bool
+	component   func(r *reader, name string, sym modules.Symbol, export contract.Export) bool
+	reason      string
 }
 
 var frameworks = []framework{
-	{name: "react", peers: []string{"react"}, reads: (*reader).reactExport, reason: "a package that needs react exports React components"},
+	{name: "react", peers: []string{"react"}, modules: react.Modules, names: react.Names, spelling: names.React,
+		reads: (*reader).reactExport, component: (*reader).reactSymbol, reason: "a package that needs react exports React components"},
+	{name: "vue", peers: []string{"vue", "@vue/composition-api", "vue-demi", "nuxt", "@nuxt/kit"}, endings: []string{".vue"}, modules: vue.Modules, names: vue.Names, spelling: names.Vue,
+		reads: (*reader).vueExport, component: (*reader).vueSymbol, elementCall: vueElementCall, reason: "a package that needs vue exports Vue components"},
 }
 
 // Frameworks lists the names that Options.Framework takes.
@@ -156,6 +168,7 @@ type entry struct {
 type reader struct {
 	set       *modules.Set
 	eval      *evaluate.Evaluator
+	framework framework
 	listing   *contract.Listing
 	conflicts []Conflict
 	seen      map[string]int  // where the component of a declaration stands in listing
@@ -257,8 +270,9 @@ func begin(fsys fs.FS, dir string, o Options) (*reader, framework, error) {
 		r.listing.Library.Name = name
 	}
 	r.listing.Package = contract.PackageInfo{Name: name, Version: m.Version, Framework: chosen.name, Peers: m.PeerDependencies}
-	set.Installed, set.Known = true, react.Modules()
-	r.eval = evaluate.New(set, react.Names)
+	set.Installed, set.Known = true, chosen.modules()
+	r.eval = evaluate.New(set, chosen.names)
+	r.framework = chosen
 	return r, chosen, nil
 }
 
@@ -278,9 +292,24 @@ func choose(set *modules.Set, name string) (framework, error) {
 	if name != "" {
 		return framework{}, &NothingToRead{fmt.Sprintf("the framework %q is not read; there are readers for %s", name, strings.Join(Frameworks(), ", "))}
 	}
+	// What an app must bring says more than what a package is developed with.
+	m := set.Manifest
+	for _, ranges := range []map[string]string{m.PeerDependencies, m.Dependencies, m.DevDependencies, m.Optional} {
+		for _, f := range frameworks {
+			for _, peer := range f.peers {
+				if ranges[peer] != "" {
+					return f, nil
+				}
+			}
+		}
+	}
+	files, err := set.Sources()
+	if err != nil {
+		return framework{}, err
+	}
 	for _, f := range frameworks {
-		for _, peer := range f.peers {
-			if set.Manifest.Range(peer) != "" {
+		for _, ending := range f.endings {
+			if slices.ContainsFunc(files, func(name string) bool { return strings.HasSuffix(name, ending) }) {
 				return f, nil
 			}
 		}
@@ -325,7 +354,7 @@ func (r *reader) findStarts() (starts []start, missing []modules.Entry, err erro
 			}
 		}
 		if len(starts) == 0 {
-			return nil, nil, &NothingToRead{"the source holds no module to read; there should be a package.json with exports or main, or files that end in .ts, .tsx, .js or .jsx"}
+			return nil, nil, &NothingToRead{"the source holds no module to read; there should be a package.json with exports or main, or files that end in .ts, .tsx, .js, .jsx or .vue"}
 		}
 	}
 	r.starts = starts

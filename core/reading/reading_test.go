@@ -27,7 +27,7 @@ func expectations(t *testing.T, name string) map[int][]string {
 	for i, line := range strings.Split(string(data), "\n") {
 		parts := strings.Split(line, "//= ")
 		for _, p := range parts[1:] {
-			want[i+1] = append(want[i+1], strings.TrimSpace(p))
+			want[i+1] = append(want[i+1], strings.TrimSpace(strings.TrimSuffix(strings.TrimSpace(p), "-->")))
 		}
 	}
 	return want
@@ -49,10 +49,13 @@ func facts(l *contract.Listing, file string) map[int][]string {
 		}
 	}
 	for _, c := range l.Components {
-		if c.At == nil || c.At.File != file {
+		if c.At == nil {
 			continue
 		}
 		line := c.At.Line
+		if c.At.File != file {
+			line = -1 // only what it takes over from here counts
+		}
 		if c.Root.Known {
 			s := "root " + strings.Join(c.Root.Elements, " ")
 			if c.Root.ChosenBy != "" {
@@ -76,7 +79,9 @@ func facts(l *contract.Listing, file string) map[int][]string {
 			note(line, "type %s extends %s", tp.Name, tp.Constraint)
 		}
 		for _, b := range c.Bases {
-			note(b.At.Line, "base %s", b.Name)
+			if b.At.File == file {
+				note(b.At.Line, "base %s", b.Name)
+			}
 		}
 		for _, p := range c.Props {
 			if p.At.File != file {
@@ -95,6 +100,9 @@ func facts(l *contract.Listing, file string) map[int][]string {
 			note(p.At.Line, "%s", s)
 		}
 		for _, x := range c.Slots {
+			if x.At.File != file {
+				continue
+			}
 			s := "slot " + x.Name + " " + string(x.Form) + required(x.Required)
 			if x.Fallback == contract.Yes {
 				s += " fallback"
@@ -108,12 +116,18 @@ func facts(l *contract.Listing, file string) map[int][]string {
 			note(x.At.Line, "%s", s)
 		}
 		for _, x := range c.Events {
+			if x.At.File != file {
+				continue
+			}
 			note(x.At.Line, "event %s %s%s", x.Name, payload(x.Payload), required(x.Required))
 		}
 		for _, x := range c.Parts {
-			note(x.At.Line, "part %s", x.Name)
+			if x.At.File == file {
+				note(x.At.Line, "part %s", x.Name)
+			}
 		}
 	}
+	delete(got, -1)
 	return got
 }
 
@@ -133,11 +147,20 @@ func payload(p *contract.Payload) string {
 
 // TestSourcesSayWhatIsRead holds sources against their own comments, both ways.
 func TestSourcesSayWhatIsRead(t *testing.T) {
-	r, err := Read(os.DirFS("testdata/react"), Options{Name: "testdata"})
+	t.Run("react", func(t *testing.T) {
+		sourcesSay(t, "testdata/react", "Base type, CONSTANT constant, Loud type, notAComponent constant, sizes constant")
+	})
+	t.Run("vue", func(t *testing.T) {
+		sourcesSay(t, "testdata/vue", "Shared type, default constant, helper constant, shared constant, sharedProps constant")
+	})
+}
+
+func sourcesSay(t *testing.T, dir, otherExports string) {
+	r, err := Read(os.DirFS(dir), Options{Name: "testdata"})
 	if err != nil {
 		t.Fatal(err)
 	}
-	files, err := filepath.Glob("testdata/react/*.[tj]sx")
+	files, err := filepath.Glob(dir + "/*.*")
 	if err != nil || len(files) == 0 {
 		t.Fatal(files, err)
 	}
@@ -162,7 +185,7 @@ func TestSourcesSayWhatIsRead(t *testing.T) {
 	for _, x := range r.Listing.Exports {
 		others = append(others, x.Name+" "+x.Kind)
 	}
-	if got := strings.Join(others, ", "); got != "Base type, CONSTANT constant, Loud type, notAComponent constant, sizes constant" {
+	if got := strings.Join(others, ", "); got != otherExports {
 		t.Errorf("other exports are %s", got)
 	}
 }
@@ -403,10 +426,10 @@ func TestSourcesThatCannotBeRead(t *testing.T) {
 		{"several packages of a workspace that its own file tells of", map[string]string{"package.json": `{"name": "all"}`, "pnpm-workspace.yaml": "packages: [p/*]", "p/a/package.json": `{"name": "a"}`, "p/b/package.json": `{"name": "b"}`}, Options{},
 			"the source holds 2 packages; say which with --package: a, b"},
 		{"no such package", map[string]string{"package.json": `{"name": "a"}`}, Options{Package: "c"}, "the source holds no package c; it holds a"},
-		{"nothing", map[string]string{"readme.md": "x"}, Options{}, "the source holds no module to read; there should be a package.json with exports or main, or files that end in .ts, .tsx, .js or .jsx"},
+		{"nothing", map[string]string{"readme.md": "x"}, Options{}, "the source holds no module to read; there should be a package.json with exports or main, or files that end in .ts, .tsx, .js, .jsx or .vue"},
 		{"broken manifest", map[string]string{"package.json": "{\n  \"name\": 3\n}"}, Options{}, "package.json:2:11: this is not right JSON: name cannot be number"},
 		{"no JSON", map[string]string{"package.json": "{"}, Options{}, "package.json:1:"},
-		{"framework", map[string]string{"package.json": manifest, "src/index.ts": ""}, Options{Framework: "vue"}, `the framework "vue" is not read; there are readers for react`},
+		{"framework", map[string]string{"package.json": manifest, "src/index.ts": ""}, Options{Framework: "basic"}, `the framework "basic" is not read; there are readers for react, vue`},
 	}
 	for _, test := range tests {
 		_, err := readFiles(t, test.files, test.o)

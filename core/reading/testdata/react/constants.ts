@@ -1,6 +1,6 @@
 export const sizes = ['s', 'm', 'l'] as const;
 export interface Base {
-  base: string;
-  more?: number;
+  base: string; //= prop base: string //= prop base: string required
+  more?: number; //= prop more: number
 }
 export type Loud = 'loud' | 'louder';

@@ -1,0 +1,3 @@
+export interface Shared {
+  quay?: string; //= prop quay: string
+}
