@@ -46,6 +46,8 @@ type Manifest struct {
 	DevDependencies  map[string]string `json:"devDependencies"`
 	PeerDependencies map[string]string `json:"peerDependencies"`
 	Optional         map[string]string `json:"optionalDependencies"`
+	CustomElements   string            `json:"customElements"` // a file that describes the package's elements
+	WebTypes         json.RawMessage   `json:"web-types"`      // the same, of its components: a file or several
 	Workspaces       json.RawMessage   `json:"workspaces"`
 }
 

@@ -51,6 +51,10 @@ var vue = []form{
 // is what the spelling alone shows; a type may know better.
 func Vue(spelled string) (Kind, string) { return spelledBy(vue, spelled) }
 
+// Element gives the kind and canonical name of the spelling of a property of a custom
+// element.
+func Element(spelled string) (Kind, string) { return Prop, Camel(spelled) }
+
 // VueEvent gives the canonical name of an event that Vue spells so.
 func VueEvent(spelled string) string {
 	if value, ok := strings.CutPrefix(spelled, "update:"); ok && value != "" {

@@ -121,6 +121,9 @@ func (a *rereading) read(e entry) {
 	if e.symbol.Module != nil && !e.symbol.External() {
 		k.File = e.symbol.Module.Path
 		rests := map[string]bool{k.File: true}
+		for _, file := range k.Rests { // what the reader of the framework has looked at besides
+			rests[file] = true
+		}
 		for _, d := range e.symbol.Decls {
 			for m := d.Module; m != nil; m = m.Outer {
 				rests[m.Path] = true
@@ -182,6 +185,11 @@ func (r *reader) fixed() string {
 	}
 	for _, dir := range append(slices.Sorted(maps.Values(packages)), r.set.Dir) {
 		name := path.Join(dir, "package.json")
+		if data, err := fs.ReadFile(r.set.FS, name); err == nil {
+			parts = append(parts, name, string(data))
+		}
+	}
+	for _, name := range descriptionFiles(r.set.Dir, r.set.Manifest) {
 		if data, err := fs.ReadFile(r.set.FS, name); err == nil {
 			parts = append(parts, name, string(data))
 		}

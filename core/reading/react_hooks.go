@@ -17,7 +17,7 @@ import (
 type hookList map[hookKey]*reflected
 
 type hookKey struct {
-	group string // class, data or property
+	group string // class, data, part or property
 	name  string
 }
 
@@ -56,11 +56,13 @@ func (l hookList) hooks() contract.StyleHooks {
 			h.Classes = append(h.Classes, hook)
 		case "data":
 			h.Data = append(h.Data, hook)
+		case "part":
+			h.CSSParts = append(h.CSSParts, hook)
 		default:
 			h.Properties = append(h.Properties, hook)
 		}
 	}
-	for _, list := range []contract.Hooks{h.Classes, h.Data, h.Properties} {
+	for _, list := range []contract.Hooks{h.Classes, h.Data, h.Properties, h.CSSParts} {
 		slices.SortFunc(list, func(a, b contract.Hook) int { return strings.Compare(a.Name, b.Name) })
 	}
 	return h

@@ -132,6 +132,7 @@ type framework struct {
 	name     string
 	peers    []string // packages whose presence in the manifest tells
 	endings  []string // of files, where the manifest does not tell
+	words    []string // in files, where those do not tell either
 	modules  func() map[string]*modules.Module
 	names    evaluate.Names
 	spelling func(spelled string) (names.Kind, string)
@@ -147,6 +148,9 @@ var frameworks = []framework{
 		reads: (*reader).reactExport, component: (*reader).reactSymbol, reason: "a package that needs react exports React components"},
 	{name: "vue", peers: []string{"vue", "@vue/composition-api", "vue-demi", "nuxt", "@nuxt/kit"}, endings: []string{".vue"}, modules: vue.Modules, names: vue.Names, spelling: names.Vue,
 		reads: (*reader).vueExport, component: (*reader).vueSymbol, elementCall: vueElementCall, reason: "a package that needs vue exports Vue components"},
+	{name: "web component", peers: []string{"lit", "lit-element", "@lit/reactive-element", "@microsoft/fast-element"}, words: []string{"customElements.define(", "extends HTMLElement"},
+		modules: func() map[string]*modules.Module { return nil }, spelling: names.Element, reads: (*reader).elementExport, component: (*reader).elementSymbol,
+		reason: "a package that makes elements for the browser exports custom elements"},
 }
 
 // Frameworks lists the names that Options.Framework takes.
@@ -195,6 +199,7 @@ type reader struct {
 	position    int             // where the name at hand stands among all
 	ways        map[int][]way   // to components that are reached in several ways, by where they stand
 	readFiles   map[string]bool // files besides modules that were read
+	described   *description    // what the package says of its components in a file of its own; nil until asked for
 }
 
 // remark is what is said of a place.
@@ -232,6 +237,9 @@ func Read(fsys fs.FS, o Options) (*Result, error) {
 			result.Entries++
 			again.read(e)
 		}
+	}
+	if len(r.listing.Components) == 0 {
+		r.describe()
 	}
 	again.keep()
 	if o.Progress != nil {
@@ -314,7 +322,43 @@ func choose(set *modules.Set, name string) (framework, error) {
 			}
 		}
 	}
+	if m.CustomElements != "" {
+		return byName("web component"), nil
+	}
+	for _, f := range frameworks {
+		if len(f.words) > 0 && saysOne(set, files, f.words) {
+			return f, nil
+		}
+	}
 	return frameworks[0], nil
+}
+
+func byName(name string) framework {
+	for _, f := range frameworks {
+		if f.name == name {
+			return f
+		}
+	}
+	return frameworks[0]
+}
+
+// maxAsked bounds the files that are asked for words.
+const maxAsked = 300
+
+// saysOne reports whether one of the first sources holds one of some words.
+func saysOne(set *modules.Set, files []string, words []string) bool {
+	for _, name := range files[:min(len(files), maxAsked)] {
+		text, err := fs.ReadFile(set.FS, name)
+		if err != nil {
+			continue
+		}
+		for _, word := range words {
+			if strings.Contains(string(text), word) {
+				return true
+			}
+		}
+	}
+	return false
 }
 
 // start is a module of the package with the file behind it.

@@ -90,6 +90,7 @@ func (r *reader) vueComponent(name string, m *vueMade) *contract.Contract {
 	v.gatherMacros()
 	if m.of != nil {
 		v.declaredType()
+		v.describedBy(r.description().webTypes[name])
 	} else {
 		v.macroProps()
 		v.optionProps()

@@ -7,6 +7,7 @@ import (
 	"path"
 	"slices"
 	"strings"
+	"unicode/utf8"
 )
 
 // htmlDialect reads directives too: a page may be the template of what a script
@@ -79,3 +80,18 @@ func pageFile(f *File) {
 	})
 	f.Errors = append(f.Errors, m.errors...)
 }
+
+// ParseHTML parses HTML that stands in a text of its own, between two offsets: that of
+// an element whose content a script writes.
+func ParseHTML(name, text string, from, to int) (*Markup, []*Error) {
+	if !utf8.ValidString(text) || to > min(len(text), MaxBytes) || from > to {
+		return &Markup{}, nil
+	}
+	m := &markup{name: name, text: text, dialect: scriptedDialect}
+	tree, _ := m.parse(from, to, "")
+	return tree, m.errors
+}
+
+// scriptedDialect is HTML that a script writes: what the script puts in it is marked
+// by who parses it.
+var scriptedDialect = &markupDialect{name: "html", optional: true}
