@@ -69,7 +69,11 @@ func vueSkeleton(c *contract.Contract) ([]Source, error) {
 	}
 	for _, s := range c.Slots {
 		if s.Form == contract.FormComponent {
-			props = append(props, member{s.Name, local(s.Name), t.of(contract.MustType("Component")), s.Description, s.Required != contract.Yes, s.Deprecated, ""})
+			of := s.Type
+			if !of.Known() {
+				of = contract.MustType("Component")
+			}
+			props = append(props, member{s.Name, local(s.Name), t.of(of), s.Description, s.Required != contract.Yes, s.Deprecated, ""})
 			bindings = append(bindings, local(s.Name))
 		}
 	}
@@ -99,7 +103,7 @@ func vueSkeleton(c *contract.Contract) ([]Source, error) {
 			list = append(list, f.Name+mark+": "+t.of(f.Type))
 		}
 		if e.Payload != nil && !e.Payload.Positional && len(list) > 0 {
-			list = []string{"event: " + fieldList(e.Payload, t)}
+			list = []string{fieldList(e.Payload, t)} // a record without a name is its fields
 		}
 		emits.lines(doc("  ", e.Description, e.Deprecated))
 		emits.line("  %s: [%s];", key(e.Name), strings.Join(list, ", "))
@@ -150,9 +154,7 @@ func vueSkeleton(c *contract.Contract) ([]Source, error) {
 		script.WriteString(slots.String())
 		script.line("}>();")
 	}
-	if !forwards {
-		script.line("defineOptions({ inheritAttrs: false });")
-	} else if nativeOf != rootName && c.Root.ChosenBy == "" {
+	if forwards && nativeOf != rootName && c.Root.ChosenBy == "" {
 		script.line("// Undeclared attributes go to the root, as those of <%s>.", nativeOf)
 	}
 	if c.Handle != nil && len(c.Handle.Members) > 0 {
@@ -180,6 +182,16 @@ func vueSkeleton(c *contract.Contract) ([]Source, error) {
 		head.line("")
 	}
 	head.lines(nonExported(t.declarations()))
+	var options []string
+	if head.Len() == 0 && len(models) > 0 && c.Summary != "" { // what is said first is said of the component
+		options = append(options, "name: '"+simpleName(c)+"'")
+	}
+	if !forwards {
+		options = append(options, "inheritAttrs: false")
+	}
+	if len(options) > 0 {
+		head.line("defineOptions({ %s });", strings.Join(options, ", "))
+	}
 	body.WriteString(head.String())
 	body.WriteString(script.String())
 	if todo {
@@ -564,7 +576,7 @@ func elementSkeleton(c *contract.Contract) ([]Source, error) {
 		}
 	}
 	for _, s := range c.Slots {
-		if s.Form == contract.FormFunction || s.Form == contract.FormComponent || len(given(s.Gives)) > 0 {
+		if s.Form == contract.FormComponent || len(given(s.Gives)) > 0 {
 			body.lines(doc("  ", s.Description, s.Deprecated))
 			body.line("  %s?: %s => Node;", reactSlotNameOf(s), t.signature(s.Gives))
 		}
@@ -591,6 +603,9 @@ func elementSkeleton(c *contract.Contract) ([]Source, error) {
 		}
 		if s.Fallback == contract.Yes {
 			e.children = []string{sentence(s.Name)}
+		}
+		if text := strings.TrimSpace(strings.NewReplacer("/**", "", "*/", "", "--", "-").Replace(strings.Join(doc("", s.Description, s.Deprecated), " "))); text != "" {
+			root.children = append(root.children, "<!-- "+text+" -->")
 		}
 		root.children = append(root.children, e.lines()...)
 	}

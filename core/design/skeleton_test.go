@@ -274,10 +274,23 @@ func (r random) slot() {
 // TestSkeletonsReadBack writes random contracts as React components with the file beside
 // them, and reads them: it is the same contract, and no two facts contradict each other.
 func TestSkeletonsReadBack(t *testing.T) {
-	r := newRandom(t, 1)
+	for _, of := range []struct {
+		framework, main, manifest, name string
+		stream                          uint64
+	}{
+		{"react", "Made.tsx", `"peerDependencies": {"react": ">=18"}`, "Made", 1},
+		{"vue", "index.ts", `"peerDependencies": {"vue": ">=3"}`, "Made", 11},
+		{"web component", "made-element.ts", `"customElements": "none.json"`, "Made", 12},
+	} {
+		t.Run(of.framework, func(t *testing.T) { readBack(t, of.framework, of.main, of.manifest, of.name, of.stream) })
+	}
+}
+
+func readBack(t *testing.T, framework, main, manifest, name string, stream uint64) {
+	r := newRandom(t, stream)
 	for n := range 400 {
 		c := r.next()
-		files, err := Skeleton(c, "react")
+		files, err := Skeleton(c, framework)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -285,7 +298,10 @@ func TestSkeletonsReadBack(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		fsys := fstest.MapFS{"package.json": {Data: []byte(`{"name": "made", "exports": {".": "./src/Made.tsx"}, "peerDependencies": {"react": ">=18"}}`)}}
+		fsys := fstest.MapFS{"package.json": {Data: []byte(`{"name": "made", "exports": {".": "./src/` + main + `"}, ` + manifest + `}`)}}
+		if framework == "vue" {
+			fsys["src/index.ts"] = &fstest.MapFile{Data: []byte(exportsOf(files))}
+		}
 		for _, f := range append(files, beside...) {
 			fsys["src/"+f.Name] = &fstest.MapFile{Data: []byte(f.Text)}
 		}
@@ -293,18 +309,29 @@ func TestSkeletonsReadBack(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		got := result.Listing.Component("Made")
+		got := result.Listing.Component(name)
 		if got == nil {
 			t.Fatalf("nothing was read of\n%s", files[0].Text)
 		}
 		// Nothing is written inside yet, and that is what is said of it.
 		conflicts := slices.DeleteFunc(result.Conflicts, func(x reading.Conflict) bool { return x.Claim == reading.ClaimUnread })
-		want, read := comparable(t, ForReact(c)), comparable(t, got)
+		want, read := comparable(t, As(c, framework)), comparable(t, got)
 		if want != read || len(result.Listing.Unread) > 0 || len(conflicts) > 0 {
 			t.Fatalf("contract %d read back differs (unread %v, conflicts %v)\n%s\nthe file beside it:\n%s\nwant:\n%s\ngot:\n%s\n%s", n, result.Listing.Unread, conflicts,
 				files[0].Text, beside[0].Text, want, read, difference(want, read))
 		}
 	}
+}
+
+// exportsOf gives out the components of files of their own.
+func exportsOf(files []Source) string {
+	var out strings.Builder
+	for _, f := range files {
+		if name, ok := strings.CutSuffix(f.Name, ".vue"); ok {
+			fmt.Fprintf(&out, "export { default as %s } from './%s';\n", name, f.Name)
+		}
+	}
+	return out.String()
 }
 
 // TestLogicReadsBack writes shared logic made of random contracts as hooks, and reads

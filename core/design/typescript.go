@@ -25,7 +25,7 @@ var vocabularies = map[string]struct {
 		"Content": plainName("ReactNode"), "Component": generic("ComponentType", "any"), "Element": plainName("ReactElement"), "Ref": generic("Ref", "unknown"), "Style": plainName("CSSProperties"),
 	}, "react", []string{"ReactNode", "ComponentType", "ReactElement", "Ref", "CSSProperties"}},
 	"vue": {vocabulary{
-		"Content": plainName("VNodeChild"), "Component": plainName("Component"), "Element": plainName("VNode"), "Ref": generic("Ref", "unknown"), "Style": plainName("StyleValue"),
+		"Content": plainName("VNodeChild"), "Component": generic("Component", "any"), "Element": plainName("VNode"), "Ref": generic("Ref", "unknown"), "Style": plainName("StyleValue"),
 	}, "vue", []string{"VNodeChild", "Component", "VNode", "Ref", "StyleValue"}},
 	"svelte": {vocabulary{
 		"Content": plainName("Snippet"), "Component": generic("Component", "any"), "Element": plainName("Snippet"), "Ref": firstOf("unknown"), "Style": plainName("string"),

@@ -51,9 +51,16 @@ var vue = []form{
 // is what the spelling alone shows; a type may know better.
 func Vue(spelled string) (Kind, string) { return spelledBy(vue, spelled) }
 
+// element is the table of the spellings of a custom element's properties.
+var element = []form{
+	{whole: "renderContent", kind: Slot, name: "default", reason: "draws what would stand between the tags"},
+	{prefix: "on", kind: Event, reason: "handlers are properties that start with on, as those of HTML"},
+	{prefix: "render", kind: Slot, reason: "functions that draw a place start with render"},
+}
+
 // Element gives the kind and canonical name of the spelling of a property of a custom
-// element.
-func Element(spelled string) (Kind, string) { return Prop, Camel(spelled) }
+// element. The kind is what the spelling alone shows; a type may know better.
+func Element(spelled string) (Kind, string) { return spelledBy(element, spelled) }
 
 // VueEvent gives the canonical name of an event that Vue spells so.
 func VueEvent(spelled string) string {

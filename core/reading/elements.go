@@ -73,14 +73,14 @@ func (r *reader) elementSymbol(name string, sym modules.Symbol, export contract.
 	return true
 }
 
-// elementName is the name that an element is known by: that of its tag, else that of
-// its class without the word Element.
+// elementName is the name that an element is known by: that of its class without the
+// word Element, else that of its tag.
 func elementName(class, tag string) string {
+	if short := strings.TrimSuffix(class, "Element"); names.IsComponent(short) {
+		return short
+	}
 	if tag != "" {
 		return names.UpperFirst(names.Camel(tag))
-	}
-	if short := strings.TrimSuffix(class, "Element"); short != "" {
-		return short
 	}
 	return class
 }

@@ -29,6 +29,7 @@ type elementReading struct {
 	in       standing[*syntax.Class] // that is being read
 	methods  map[string]standing[*syntax.Func]
 	drawn    map[*syntax.Tagged]bool
+	found    *found
 }
 
 // element reads one custom element.
@@ -40,7 +41,21 @@ func (r *reader) element(name string, m *elementMade) *contract.Contract {
 	c.Summary, c.Deprecated = d.text, d.deprecated
 	e := &elementReading{r: r, m: m, c: c, seen: map[string]bool{}, observed: map[string]bool{}, hooks: hookList{}, slots: map[string]*elementSlot{},
 		methods: map[string]standing[*syntax.Func]{}, drawn: map[*syntax.Tagged]bool{}}
+	for _, p := range m.chain[0].node.TypeParams {
+		tp := contract.TypeParameter{Name: p.Name.Name}
+		scope := e.scope(m.chain[0])
+		if p.Constraint != nil {
+			tp.Constraint = contract.TypeOf(r.eval.PlainType(p.Constraint, scope))
+		}
+		if p.Default != nil {
+			tp.Default = contract.TypeOf(r.eval.PlainType(p.Default, scope))
+		}
+		c.TypeParameters = append(c.TypeParameters, tp)
+	}
+	e.found = &found{Component: name}
+	r.found = append(r.found, e.found)
 	if m.tag != "" {
+		e.found.Provides = []contextKey{{elementKey, m.tag}}
 		c.Root = contract.Root{Known: true, Elements: []string{m.tag}}
 	}
 	c.PassThrough = contract.PassThrough{To: []contract.Forward{{To: "root", Element: m.tag}}} // attributes stay where they are written
@@ -388,8 +403,12 @@ func (e *elementReading) add(m *modules.Module, name string, node syntax.Node, d
 		fallback = documented(doc.fallback)
 	}
 	fn, loose := functionOf(of)
+	kind, canonical := names.Element(name)
+	if kind != names.Slot {
+		canonical = names.Camel(canonical)
+	}
 	if fn != nil && !loose && isNode(fn.Result) {
-		s := &contract.Slot{Name: names.LowerFirst(strings.TrimPrefix(name, "render")), Spelled: contract.SpelledAs(name), Form: contract.FormFunction, Gives: givesOf(fn),
+		s := &contract.Slot{Name: canonical, Spelled: contract.SpelledAs(name), Form: contract.FormFunction, Gives: givesOf(fn),
 			Fallback: contract.Unknown, InLoop: contract.Unknown, Conditional: contract.Unknown, Origin: "own", Description: doc.text, Deprecated: doc.deprecated, At: &at}
 		if len(fn.Params) == 0 {
 			s.Gives = nil
@@ -397,7 +416,6 @@ func (e *elementReading) add(m *modules.Module, name string, node syntax.Node, d
 		e.c.Slots = append(e.c.Slots, s)
 		return nil
 	}
-	kind, canonical := names.React(name)
 	if kind == names.Event && fn != nil {
 		ev := &contract.Event{Name: canonical, Spelled: contract.SpelledAs(name), Origin: "own", Description: doc.text, Deprecated: doc.deprecated, At: &at, Payload: payloadOf(fn), Returns: contract.TypeOf(fn.Result)}
 		if loose {
@@ -532,6 +550,8 @@ func (e *elementReading) events(part standing[*syntax.Class]) {
 				target = drawnName(f.X)
 			}
 			switch {
+			case name == "closest" && onThis:
+				e.standsIn(member.Value, call)
 			case name == "dispatchEvent" && (onThis || target == "" || strings.HasPrefix(target, "host") || strings.HasPrefix(target, "this.")):
 				x := syntax.Bare(call.Args[0])
 				if id, ok := x.(*syntax.Ident); ok {
@@ -555,6 +575,27 @@ func (e *elementReading) events(part standing[*syntax.Class]) {
 		})
 	}
 }
+
+// standsIn notes the element of the library that another must stand in: it looks for it
+// above, and does not go on where there is none.
+func (e *elementReading) standsIn(method syntax.Node, call *syntax.Call) {
+	tag, ok := firstText(call.Args)
+	if !ok || !strings.Contains(tag, "-") || strings.ContainsAny(tag, " .#[:,>") {
+		return
+	}
+	throws := false
+	syntax.Walk(method, func(n syntax.Node) bool {
+		ret, ok := n.(*syntax.Return)
+		throws = throws || ok && ret.Throw
+		return !throws
+	})
+	if !slices.ContainsFunc(e.found.Needs, func(n need) bool { return n.Key.Name == tag }) {
+		e.found.Needs = append(e.found.Needs, need{contextKey{elementKey, tag}, !throws})
+	}
+}
+
+// elementKey marks the key of an element that others look for above them.
+const elementKey = "<element>"
 
 // localIn is what a name is bound to within a function.
 func localIn(fn syntax.Node, name string) (value syntax.Expr) {
@@ -673,6 +714,9 @@ func detailPayload(t types.Type) *contract.Payload {
 	case *types.Object:
 		if len(t.Indexes) == 0 {
 			return namedOf(t)
+		}
+		if len(t.Fields) == 0 && len(t.Indexes) == 1 && t.Indexes[0].Value == types.Type(types.Never) {
+			return &contract.Payload{Positional: true}
 		}
 	case *types.Named:
 		if t.Name == "Record" && len(t.Args) == 2 && t.Args[1] == types.Type(types.Never) {

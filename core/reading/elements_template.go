@@ -17,12 +17,13 @@ import (
 
 // elementSlot is one slot before it is sorted into the contract.
 type elementSlot struct {
-	name     string
-	at       place.Place
-	text     string // what documentation says of it
-	drawn    bool
-	fallback bool
-	inLoop   bool
+	name       string
+	at         place.Place
+	text       string // what documentation says of it
+	deprecated *contract.Deprecated
+	drawn      bool
+	fallback   bool
+	inLoop     bool
 	standings
 }
 
@@ -397,8 +398,11 @@ type elementMarkup struct {
 }
 
 func (w *elementMarkup) list(nodes []syntax.Node, when []string) (out []contract.Outline) {
+	remark := ""
 	for _, n := range nodes {
 		switch n := n.(type) {
+		case *syntax.Remark:
+			remark = n.Text
 		case *syntax.Words:
 			for _, h := range w.holes {
 				if h.from >= n.Pos() && h.from < n.Stop() {
@@ -406,7 +410,8 @@ func (w *elementMarkup) list(nodes []syntax.Node, when []string) (out []contract
 				}
 			}
 		case *syntax.Tag:
-			out = append(out, w.tag(n, when)...)
+			out = append(out, w.tag(n, when, remark)...)
+			remark = ""
 		}
 	}
 	return out
@@ -415,7 +420,7 @@ func (w *elementMarkup) list(nodes []syntax.Node, when []string) (out []contract
 // dynamic reports whether the script puts something into a text.
 func dynamic(text string) bool { return strings.ContainsRune(text, holeMark) }
 
-func (w *elementMarkup) tag(t *syntax.Tag, when []string) []contract.Outline {
+func (w *elementMarkup) tag(t *syntax.Tag, when []string, remark string) []contract.Outline {
 	e := w.e
 	if t.Name == "style" || t.Name == "script" {
 		for _, n := range t.Nodes {
@@ -426,7 +431,7 @@ func (w *elementMarkup) tag(t *syntax.Tag, when []string) []contract.Outline {
 		return nil
 	}
 	if t.Name == "slot" {
-		return w.slotTag(t, when)
+		return w.slotTag(t, when, remark)
 	}
 	for _, a := range t.Attrs {
 		name := strings.ToLower(a.Name)
@@ -500,7 +505,7 @@ func (w *elementMarkup) partsOf(x syntax.Expr) {
 }
 
 // slotTag outlines a place that the app fills.
-func (w *elementMarkup) slotTag(t *syntax.Tag, when []string) []contract.Outline {
+func (w *elementMarkup) slotTag(t *syntax.Tag, when []string, remark string) []contract.Outline {
 	e := w.e
 	name := ""
 	if a := t.Attr("name"); a != nil {
@@ -521,6 +526,9 @@ func (w *elementMarkup) slotTag(t *syntax.Tag, when []string) []contract.Outline
 	}
 	s := e.slot(name, at)
 	s.drawn = true
+	if d := e.r.doc(remark); s.text == "" && !dynamic(remark) {
+		s.text, s.deprecated = d.text, d.deprecated
+	}
 	s.inLoop = s.inLoop || w.loops > 0
 	s.fallback = s.fallback || slices.ContainsFunc(t.Nodes, drawsNode)
 	if len(when)+len(w.around) == 0 {
@@ -584,7 +592,7 @@ func (e *elementReading) finish() {
 	for _, name := range e.order {
 		s := e.slots[name]
 		at := s.at
-		x := &contract.Slot{Name: names.VueSlot(name), Spelled: contract.SpelledAs(name), Form: contract.FormContent, Origin: "own", Description: s.text, At: &at,
+		x := &contract.Slot{Name: names.VueSlot(name), Spelled: contract.SpelledAs(name), Form: contract.FormContent, Origin: "own", Description: s.text, Deprecated: s.deprecated, At: &at,
 			Fallback: contract.FactOf(s.fallback), InLoop: contract.FactOf(s.inLoop), Conditional: contract.Yes}
 		switch {
 		case !s.drawn:

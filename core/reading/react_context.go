@@ -414,7 +414,7 @@ func (r *reader) connect() {
 
 // carries lists what a context carries: the fields of its record, or itself.
 func (s *shared) carries() []contract.Carried {
-	if len(s.Fields) == 0 {
+	if s.Fields == nil {
 		name := names.LowerFirst(strings.TrimSuffix(s.Key.Name, "Context"))
 		return []contract.Carried{{Name: name, Type: s.Whole}}
 	}
@@ -454,12 +454,19 @@ func (r *reader) noteReadable(e entry) {
 // and what state it shares.
 func (r *reader) within(part *contract.Contract, provider string, n need) {
 	owner, _, isPart := strings.Cut(part.Component, ".")
-	if !isPart {
-		return
+	rest, joined := strings.CutPrefix(part.Component, provider)
+	joined = joined && rest != "" && names.MayBeComponent(rest) && r.framework.joins
+	if joined {
+		owner = provider
 	}
 	c := r.listing.Component(owner)
-	if c == nil {
+	if c == nil || !isPart && !joined {
 		return
+	}
+	if joined && !slices.ContainsFunc(c.Parts, func(p contract.Part) bool { return p.Component == part.Component }) {
+		// No member of the component: its name and what it needs say that it belongs to it.
+		at := *part.At
+		c.Parts = append(c.Parts, contract.Part{Name: rest, Spelled: contract.SpelledAs(part.Component), Component: part.Component, Origin: "own", At: &at})
 	}
 	for i := range c.Parts {
 		p := &c.Parts[i]
@@ -471,6 +478,9 @@ func (r *reader) within(part *contract.Contract, provider string, n need) {
 			slices.Sort(p.Within)
 		}
 		if provider != owner {
+			continue
+		}
+		if r.contexts[n.Key] == nil {
 			continue
 		}
 		for _, f := range r.contexts[n.Key].carries() {

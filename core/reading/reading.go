@@ -137,6 +137,9 @@ type framework struct {
 	names    evaluate.Names
 	spelling func(spelled string) (names.Kind, string)
 	reads    func(r *reader, entry entry) bool
+	// joins says that a part is a component whose name begins with that of the one that it
+	// belongs to.
+	joins bool
 	// elementCall reports whether a call makes an element, beside createElement.
 	elementCall func(*syntax.Call) bool
 	component   func(r *reader, name string, sym modules.Symbol, export contract.Export) bool
@@ -147,9 +150,9 @@ var frameworks = []framework{
 	{name: "react", peers: []string{"react"}, modules: react.Modules, names: react.Names, spelling: names.React,
 		reads: (*reader).reactExport, component: (*reader).reactSymbol, reason: "a package that needs react exports React components"},
 	{name: "vue", peers: []string{"vue", "@vue/composition-api", "vue-demi", "nuxt", "@nuxt/kit"}, endings: []string{".vue"}, modules: vue.Modules, names: vue.Names, spelling: names.Vue,
-		reads: (*reader).vueExport, component: (*reader).vueSymbol, elementCall: vueElementCall, reason: "a package that needs vue exports Vue components"},
+		reads: (*reader).vueExport, component: (*reader).vueSymbol, elementCall: vueElementCall, joins: true, reason: "a package that needs vue exports Vue components"},
 	{name: "web component", peers: []string{"lit", "lit-element", "@lit/reactive-element", "@microsoft/fast-element"}, words: []string{"customElements.define(", "extends HTMLElement"},
-		modules: func() map[string]*modules.Module { return nil }, spelling: names.Element, reads: (*reader).elementExport, component: (*reader).elementSymbol,
+		modules: func() map[string]*modules.Module { return nil }, spelling: names.Element, joins: true, reads: (*reader).elementExport, component: (*reader).elementSymbol,
 		reason: "a package that makes elements for the browser exports custom elements"},
 }
 

@@ -155,7 +155,50 @@ func TestSourcesSayWhatIsRead(t *testing.T) {
 	})
 }
 
-func sourcesSay(t *testing.T, dir, otherExports string) {
+// TestElementSourcesSayWhatIsRead does the same for custom elements, with what their
+// comments have no words for.
+func TestElementSourcesSayWhatIsRead(t *testing.T) {
+	l := sourcesSay(t, "testdata/elements", "Base class, NOTE constant, Sized function, helper function")
+	tag := l.Component("FareTag")
+	for _, p := range tag.Props {
+		want := map[string]string{"tone": "tone", "rowCount": "row-count", "shownOnly": "shown-only"}[p.Name]
+		if p.Spelled.Attribute != want {
+			t.Errorf("the attribute of %s is %q, want %q", p.Name, p.Spelled.Attribute, want)
+		}
+	}
+	row := l.Component("SailingRow")
+	for name, want := range map[string]string{"quay": "quay", "stops": "", "lane": "lane-no", "size": "size"} {
+		if got := row.Prop(name).Spelled.Attribute; got != want {
+			t.Errorf("the attribute of %s is %q, want %q", name, got, want)
+		}
+	}
+	hooks := func(list contract.Hooks) (out []string) {
+		for _, h := range list {
+			out = append(out, strings.TrimSpace(h.Name+" "+h.Reflects))
+		}
+		return out
+	}
+	for what, pair := range map[string][2]string{
+		"parts of FareTag":         {strings.Join(hooks(tag.StyleHooks.CSSParts), ", "), "base, told"},
+		"attributes of FareTag":    {strings.Join(hooks(tag.StyleHooks.Data), ", "), "data-kind"},
+		"parts of SailingRow":      {strings.Join(hooks(row.StyleHooks.CSSParts), ", "), "base, foot, open reflects open"},
+		"attributes of SailingRow": {strings.Join(hooks(row.StyleHooks.Data), ", "), "open reflects open, size reflects size"},
+		"properties of SailingRow": {strings.Join(hooks(row.StyleHooks.Properties), ", "), "--sailing-row-ink"},
+	} {
+		if pair[0] != pair[1] {
+			t.Errorf("the %s are %q, want %q", what, pair[0], pair[1])
+		}
+	}
+	if e := tag.Event("movedOn"); e.Bubbles != contract.Yes || e.Cancelable != contract.No || tag.Event("madeFirst").Cancelable != contract.Yes {
+		t.Errorf("what events do is read as %+v", e)
+	}
+	if m := tag.Handle.Members; len(m) != 2 || m[0].Name != "width" || m[1].Name != "next" {
+		t.Errorf("the handle is %+v", m)
+	}
+}
+
+func sourcesSay(t *testing.T, dir, otherExports string) *contract.Listing {
+	t.Helper()
 	r, err := Read(os.DirFS(dir), Options{Name: "testdata"})
 	if err != nil {
 		t.Fatal(err)
@@ -188,6 +231,7 @@ func sourcesSay(t *testing.T, dir, otherExports string) {
 	if got := strings.Join(others, ", "); got != otherExports {
 		t.Errorf("other exports are %s", got)
 	}
+	return r.Listing
 }
 
 func unique(list []string) []string {

@@ -388,8 +388,9 @@ func (r *reader) singleFile(m *modules.Module, f *syntax.File, depth int) *vueMa
 			}
 		case s.Attr("setup") != nil:
 			made.script = s
+			made.doc = standing[syntax.Node]{m, syntax.Between(s.Content.Stop(), s.Content.Stop())}
 			if len(s.Body) > 0 {
-				made.doc = standing[syntax.Node]{m, s.Body[0]}
+				made.doc.node = s.Body[0]
 			}
 		default:
 			for _, stmt := range s.Body {

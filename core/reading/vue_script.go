@@ -788,6 +788,7 @@ func (v *vueReading) provide(key contextKey, m *modules.Module, x syntax.Expr) {
 		}
 	}
 	if o, in, ok := v.r.objectOf(m, x, 0); ok && s.Fields == nil {
+		s.Fields = []contract.Field{}
 		for _, p := range o.Props {
 			if name, ok := syntax.KeyName(p.Key); ok && p.Kind != syntax.SpreadProperty && p.Value != nil {
 				s.Fields = append(s.Fields, contract.Field{Name: name, Type: contract.TypeOf(v.unref(v.r.quiet(v.r.eval.Expr(p.Value, v.scopeIn(in))).T))})

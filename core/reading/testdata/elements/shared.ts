@@ -1,0 +1,3 @@
+export const NOTE = 'x';
+export function helper() { return 1; }
+export abstract class Base extends HTMLElement {}
