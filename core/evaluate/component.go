@@ -435,6 +435,16 @@ func (e *Evaluator) Signatures(t Type) []Signature {
 	return out
 }
 
+// Hiding is the scope in which names of values stand for what is not known, whatever
+// they stand for around it.
+func (e *Evaluator) Hiding(s *Scope, names ...string) *Scope {
+	inner := Block(s)
+	for _, name := range names {
+		inner.values[name] = known(wordAny)
+	}
+	return inner
+}
+
 // Awaited is what a promise comes to; nil where a type is none.
 func (e *Evaluator) Awaited(t Type) Type {
 	for _, m := range parts(t) {

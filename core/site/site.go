@@ -72,6 +72,7 @@ type Site struct {
 	Slots     []Given     `json:"slots"`
 	Events    []Given     `json:"events"`
 	Result    *Takes      `json:"result,omitempty"`  // of logic: what is taken of what it gives back
+	Found     string      `json:"found,omitempty"`   // how its name was found where nothing imports it: registered, plugin, auto, layer, tag
 	Via       []string    `json:"via"`               // wrappers of the app between it and the package, nearest first
 	Through   string      `json:"through,omitempty"` // the site in the nearest wrapper that this one feeds
 }

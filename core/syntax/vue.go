@@ -212,7 +212,11 @@ func vueDirective(m *markup, t *Tag, a *Attribute) {
 	case "for":
 		m.loop(d, v)
 	case "on":
-		if !empty {
+		switch {
+		case empty:
+		case d.Arg == "" && d.ArgX == nil: // a record of handlers
+			d.X = m.expression(v.Pos(), v.Stop())
+		default:
 			m.inside(v.Pos(), v.Stop(), func(p *parser) {
 				p.await = true
 				d.Body = p.statements(tEOF)

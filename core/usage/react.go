@@ -3,6 +3,8 @@
 package usage
 
 import (
+	"path"
+
 	"steadysocket/core/evaluate"
 	"steadysocket/core/modules"
 	"steadysocket/core/names"
@@ -13,6 +15,8 @@ import (
 // use is one use of a component, of a library or of the app's own.
 type use struct {
 	to      target
+	kinds   kinds
+	element bool // a custom element
 	site    site.Site
 	within  string            // the component of the app that it stands in: file#name
 	forward map[string]string // what is given here ← the prop of that component
@@ -26,6 +30,9 @@ type use struct {
 func (s *scanner) react() {
 	for _, m := range s.set.Modules() {
 		w := &walker{s: s, m: m, checked: checked(m)}
+		if s.scan.App.Framework == "vue" || path.Ext(m.Path) == ".vue" {
+			w.framework = vueKinds
+		}
 		w.push()
 		for _, stmt := range m.File.Body {
 			w.statement(stmt)
@@ -116,6 +123,9 @@ func (w *walker) visit(n syntax.Node) {
 		w.element(n)
 		return
 	case *syntax.Call:
+		if w.registers(n) {
+			return
+		}
 		if !w.createElement(n) && !w.static(n) {
 			if !w.logic(n) {
 				w.visit(n.Fun)
@@ -138,6 +148,9 @@ func (w *walker) visit(n syntax.Node) {
 			if c, ok := n.Key.(*syntax.Computed); ok {
 				w.visit(c)
 			}
+		}
+		if name, ok := syntax.KeyName(n.Key); ok && name == "components" && w.framework == vueKinds {
+			return // what is registered is not used yet
 		}
 		if n.Value != nil {
 			w.visit(n.Value)
@@ -172,6 +185,23 @@ func (w *walker) visit(n syntax.Node) {
 		return
 	}
 	w.children(n)
+}
+
+// registers reports whether a call gives components a name for a whole app: they are
+// used where that name stands.
+func (w *walker) registers(c *syntax.Call) bool {
+	if _, member := c.Fun.(*syntax.Member); !member || w.framework != vueKinds || len(c.Args) == 0 {
+		return false
+	}
+	switch lastName(c.Fun) {
+	case "component":
+		_, named := literal(c.Args[0])
+		return named && len(c.Args) == 2
+	case "use":
+		_, known := w.resolve(c.Args[0])
+		return known
+	}
+	return false
 }
 
 func nameOf(id *syntax.Ident, otherwise string) string {

@@ -7,6 +7,7 @@ import (
 	"steadysocket/core/modules"
 	"steadysocket/core/names"
 	"steadysocket/core/syntax"
+	"steadysocket/core/vue"
 )
 
 // binding is what a local name stands for.
@@ -35,6 +36,8 @@ type walker struct {
 	within     string // enclosing component of the app
 	hops       int    // how many names were followed to get here
 	drops      map[string]bool
+	framework  kinds // how what is given is sorted
+	apart      bool  // what stands at the top of the module has no name here
 }
 
 func (w *walker) push() {
@@ -65,6 +68,9 @@ func (w *walker) lookup(name string) (binding, bool) {
 			return b, true
 		}
 	}
+	if w.apart {
+		return binding{}, false
+	}
 	sym, ok := w.s.set.Local(w.m, name)
 	if !ok {
 		return binding{}, false
@@ -79,6 +85,9 @@ func (w *walker) symbol(sym modules.Symbol) (binding, bool) {
 			return binding{}, false
 		}
 		return binding{to: target{library: library, module: module, name: sym.Name}, known: true}, true
+	}
+	if _, file := sym.Node.(*syntax.File); file { // a single-file component of the app
+		return binding{to: target{local: sym.Module.Path + "#default"}, known: true}, true
 	}
 	if sym.Namespace {
 		return binding{to: target{local: sym.Module.Path, name: "*"}, known: true}, true
@@ -138,8 +147,12 @@ func (w *walker) resolve(x syntax.Expr) (target, bool) {
 func (w *walker) reactName(x syntax.Expr) string {
 	switch f := x.(type) {
 	case *syntax.Ident:
-		if i, ok := w.m.Imports[f.Name]; ok && i.From == "react" {
+		i := w.m.Imports[f.Name]
+		if i.From == "react" {
 			return i.Name
+		}
+		if vueElementCalls[i.Name] && vue.IsVue(i.From) {
+			return "createElement"
 		}
 	case *syntax.Member:
 		id, plain := f.X.(*syntax.Ident)
@@ -152,6 +165,9 @@ func (w *walker) reactName(x syntax.Expr) string {
 	}
 	return ""
 }
+
+// vueElementCalls are Vue's own calls that make an element.
+var vueElementCalls = map[string]bool{"h": true, "createVNode": true}
 
 // handedThrough finds the component behind memo(X), lazy(() => import('x')) and
 // styled(X): what is given to the one goes to the other.

@@ -20,19 +20,61 @@ func (w *walker) site(to target, form site.Form, at syntax.Node, text syntax.Nod
 	if in == "" {
 		in = "module"
 	}
-	u := &use{to: to, within: w.within, drops: w.drops, site: site.Site{
+	u := &use{to: to, kinds: w.framework, within: w.within, drops: w.drops, site: site.Site{
 		Package: to.library, Module: to.module, Component: to.name, Form: form, In: in, Checked: w.checked,
 		At: w.m.Place(at), Text: strings.ToValidUTF8(source, ""), Props: []site.Given{}, Slots: []site.Given{}, Events: []site.Given{}, Via: []string{},
 	}}
 	for _, g := range given {
-		u.add(g)
+		u.sort(g)
 	}
 	w.s.uses = append(w.s.uses, u)
 	return u
 }
 
-// add sorts what is given by its form and by the canonical names.
-func (u *use) add(g site.Given) {
+// kinds says how the members of a framework are told apart at a site.
+type kinds int
+
+const (
+	// reactKinds: all members are props; their spelling tells.
+	reactKinds kinds = iota
+	// vueKinds: each kind has a notation of its own, and names of its own.
+	vueKinds
+)
+
+// givenKind is the kind that the notation of what is given shows.
+type givenKind int
+
+const (
+	vueProp givenKind = iota
+	vueEvent
+	vueSlot
+)
+
+// sign marks the kind of a member where kinds have names of their own.
+func (k givenKind) sign() string { return [...]string{"", "@", "#"}[k] }
+
+// add sorts what is given in a notation that shows its kind.
+func (u *use) add(kind givenKind, g site.Given) {
+	switch kind {
+	case vueEvent:
+		g.Name = names.VueEvent(g.Spelled)
+		u.site.Events = append(u.site.Events, g)
+	case vueSlot:
+		g.Name = names.VueSlot(g.Spelled)
+		u.site.Slots = append(u.site.Slots, g)
+	default:
+		_, g.Name = names.Vue(g.Spelled)
+		g.Name = names.Camel(g.Name)
+		u.site.Props = append(u.site.Props, g)
+	}
+}
+
+// sort sorts what is given by its form and by the canonical names.
+func (u *use) sort(g site.Given) {
+	if u.kinds == vueKinds {
+		u.sortVue(g)
+		return
+	}
 	kind, name := names.React(g.Spelled)
 	switch {
 	case g.Spread != "":
@@ -52,6 +94,28 @@ func (u *use) add(g site.Given) {
 	}
 }
 
+// sortVue sorts what JSX or a call gives a component of Vue: listeners are written as
+// props that begin with on.
+func (u *use) sortVue(g site.Given) {
+	kind, _ := names.Vue(g.Spelled)
+	switch {
+	case g.Spread != "":
+		u.site.Props = append(u.site.Props, g)
+	case g.Spelled == "children":
+		g.Spelled = "default"
+		u.add(vueSlot, g)
+	case kind == names.Event && g.Literal == nil && len(g.MayBe) == 0:
+		g.Spelled = names.LowerFirst(strings.TrimPrefix(g.Spelled, "on"))
+		u.add(vueEvent, g)
+	default:
+		if g.Expression == content {
+			g.Expression = ""
+		}
+		g.Spelled = names.Camel(g.Spelled)
+		u.add(vueProp, g)
+	}
+}
+
 // content marks a given thing that is markup.
 const content = "\x00content"
 
@@ -65,6 +129,15 @@ func (w *walker) element(e *syntax.Element) {
 		list := w.tagTargets(e.Name)
 		for _, to := range list {
 			uses = append(uses, w.site(to, site.Element, e, e.Open, nil))
+		}
+		if id, ok := e.Name.(*syntax.Ident); ok && strings.Contains(id.Name, "-") {
+			if to, ok := w.s.tagTarget(id.Name); ok {
+				u := w.site(to, site.Element, e, e.Open, nil)
+				u.site.Found, u.element = foundTag, true
+				uses = append(uses, u)
+			} else {
+				w.s.undecidedTag(id.Name, w.m.Place(e))
+			}
 		}
 		if member, ok := e.Name.(*syntax.Member); ok && len(list) == 0 {
 			w.visit(member.X)
@@ -121,7 +194,14 @@ func (w *walker) attr(u *use, a *syntax.Attr) {
 	}
 	w.value(&g, value)
 	w.forwarded(u, g.Spelled, value)
-	u.add(g)
+	if u.element {
+		if fn, ok := syntax.Bare(value).(*syntax.Func); ok {
+			g.Takes = ofDetail(fn)
+		}
+		u.addElement(g)
+		return
+	}
+	u.sort(g)
 }
 
 // value describes what an attribute is given.
@@ -205,10 +285,19 @@ func (w *walker) propBehind(x syntax.Expr) string {
 	return ""
 }
 
-// childContent notes what stands between the tags as the unnamed slot.
+// childContent notes what stands between the tags as the unnamed slot. What stands in a
+// custom element may say which slot it is for.
 func (w *walker) childContent(u *use, e *syntax.Element) {
 	var filled []syntax.Expr
 	for _, c := range e.Children {
+		if inner, ok := c.(*syntax.Element); ok && u.element {
+			if name := slotAttribute(inner); name != "" {
+				at := w.m.Place(inner)
+				at.Span = nil
+				u.add(vueSlot, site.Given{Spelled: name, At: at})
+				continue
+			}
+		}
 		switch c := c.(type) {
 		case *syntax.Text:
 			if strings.TrimSpace(c.Value) != "" {
@@ -236,8 +325,24 @@ func (w *walker) childContent(u *use, e *syntax.Element) {
 			u.slot = true
 		}
 	}
-	_, g.Name = names.React("children")
+	g.Name = "default"
+	if u.kinds == vueKinds || u.element {
+		g.Spelled = "default"
+	}
 	u.site.Slots = append(u.site.Slots, g)
+}
+
+// slotAttribute is the slot that an element of JSX says it is for, "" for none.
+func slotAttribute(e *syntax.Element) string {
+	for _, a := range e.Attrs {
+		if id, ok := a.Name.(*syntax.Ident); ok && id.Name == "slot" {
+			if v, ok := literal(a.Value); ok {
+				name, _ := v.V.(string)
+				return name
+			}
+		}
+	}
+	return ""
 }
 
 // spread notes {...x}: what is surely in it, and whether there may be more.
@@ -322,17 +427,37 @@ func (w *walker) madeElement(u *use, c *syntax.Call) {
 				g.At.Span = nil
 				w.value(&g, p.Value)
 				w.forwarded(u, spelled, p.Value)
-				u.add(g)
+				u.sort(g)
 			}
 		case *syntax.Literal:
 		default:
 			w.spread(u, c.Args[1], c.Args[1])
 		}
 	}
+	if len(c.Args) > 2 && u.kinds == vueKinds {
+		if o, ok := syntax.Bare(c.Args[2]).(*syntax.Object); ok { // slots by name
+			for _, p := range o.Props {
+				name, ok := syntax.KeyName(p.Key)
+				if !ok || strings.HasPrefix(name, "_") || p.Value == nil {
+					continue
+				}
+				g := site.Given{Spelled: name, At: w.m.Place(p)}
+				g.At.Span = nil
+				if fn, ok := syntax.Bare(p.Value).(*syntax.Func); ok && len(fn.Params) > 0 {
+					g.Takes = w.takes(fn)
+				}
+				u.add(vueSlot, g)
+			}
+			return
+		}
+	}
 	if len(c.Args) > 2 {
 		g := site.Given{Spelled: "children", At: w.m.Place(c.Args[2])}
 		g.At.Span = nil
-		_, g.Name = names.React("children")
+		g.Name = "default"
+		if u.kinds == vueKinds {
+			g.Spelled = "default"
+		}
 		u.site.Slots = append(u.site.Slots, g)
 	}
 }

@@ -4,12 +4,14 @@ package usage
 
 import (
 	"encoding/json"
+	"maps"
 
 	"steadysocket/core/evaluate"
 	"steadysocket/core/react"
 	"steadysocket/core/site"
 	"steadysocket/core/syntax"
 	"steadysocket/core/types"
+	"steadysocket/core/vue"
 )
 
 // Bounds on what is told of one expression.
@@ -25,7 +27,10 @@ type typing struct{ eval *evaluate.Evaluator }
 
 func (s *scanner) typing() *typing {
 	if s.types == nil {
-		s.types = &typing{evaluate.New(s.set.Beside(react.Modules()), react.Names)}
+		// Both frameworks' names mean what they mean, whichever the app is written in.
+		known := react.Modules()
+		maps.Copy(known, vue.Modules())
+		s.types = &typing{evaluate.New(s.set.Beside(known), react.Names)}
 	}
 	return s.types
 }

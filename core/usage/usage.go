@@ -15,6 +15,7 @@ import (
 	"steadysocket/core/modules"
 	"steadysocket/core/place"
 	"steadysocket/core/site"
+	"steadysocket/core/syntax"
 )
 
 // Version is the version of the scanners.
@@ -37,8 +38,8 @@ func Scan(fsys fs.FS, o Options) (*site.Scan, error) {
 	if err != nil {
 		return nil, err
 	}
-	if len(files) == 0 {
-		return nil, fmt.Errorf("the app holds no source file that is read; those end in .ts, .tsx, .js or .jsx")
+	if len(files) == 0 && !holdsPages(fsys) {
+		return nil, fmt.Errorf("the app holds no source file that is read; those end in .ts, .tsx, .js, .jsx, .vue or .html")
 	}
 	set.Load(files)
 	locked, err := modules.Locked(fsys, ".")
@@ -47,7 +48,7 @@ func Scan(fsys fs.FS, o Options) (*site.Scan, error) {
 	}
 	scan := &site.Scan{Format: site.Format, Reader: Version, App: o.App, Covers: o.Libraries,
 		Packages: []site.PackageUse{}, Sites: []site.Site{}, OtherUses: []site.OtherUse{}, StyleUses: []site.StyleUse{}, Unread: []site.Unread{}}
-	scan.App.Framework = "react"
+	scan.App.Framework = frameworkOf(set, files)
 	if scan.App.Name == "" {
 		scan.App.Name = set.Manifest.Name
 	}
@@ -62,7 +63,12 @@ func Scan(fsys fs.FS, o Options) (*site.Scan, error) {
 		scan.Packages = append(scan.Packages, use)
 	}
 	s := &scanner{set: set, scan: scan, libraries: o.Libraries}
+	pages := s.findPages(fsys)
 	s.react()
+	s.vueTemplates()
+	s.pages()
+	s.elementScripts()
+	s.layersSaid()
 	digest := []string{}
 	for _, m := range set.Modules() {
 		digest = append(digest, m.Path, m.Source)
@@ -71,7 +77,7 @@ func Scan(fsys fs.FS, o Options) (*site.Scan, error) {
 			scan.Unread = append(scan.Unread, site.Unread{At: err.At, Why: err.Message})
 		}
 	}
-	digest = append(digest, s.styles(fsys)...)
+	digest = append(append(digest, pages...), s.styles(fsys)...)
 	for file, err := range set.Missing() {
 		scan.Unread = append(scan.Unread, site.Unread{At: place.Place{File: file, Line: 1, Column: 1}, Why: "the file could not be read: " + err.Error()})
 	}
@@ -88,13 +94,56 @@ func Scan(fsys fs.FS, o Options) (*site.Scan, error) {
 	return scan, nil
 }
 
+// holdsPages reports whether a source holds a page of markup.
+func holdsPages(fsys fs.FS) bool {
+	found := false
+	err := fs.WalkDir(fsys, ".", func(name string, entry fs.DirEntry, err error) error {
+		if err == nil && entry.IsDir() && name != "." && modules.HoldsNoSource(entry.Name()) {
+			return fs.SkipDir
+		}
+		page, _ := syntax.IsPage(name)
+		if found = found || page; found {
+			return fs.SkipAll
+		}
+		return nil
+	})
+	return found && err == nil
+}
+
+// appFrameworks are the packages by which an app's framework is told.
+var appFrameworks = []struct{ framework, peer string }{{"react", "react"}, {"vue", "vue"}, {"vue", "nuxt"}, {"vue", "@vue/composition-api"}}
+
+// frameworkOf tells what an app is written in: by what it depends on, else by its files.
+func frameworkOf(set *modules.Set, files []string) string {
+	for _, f := range appFrameworks {
+		if set.Manifest.Range(f.peer) != "" {
+			return f.framework
+		}
+	}
+	count := map[string]int{}
+	for _, name := range files {
+		count[path.Ext(name)]++
+	}
+	switch {
+	case count[".vue"] > 0:
+		return "vue"
+	case count[".tsx"]+count[".jsx"] > 0:
+		return "react"
+	}
+	return "web component"
+}
+
 type scanner struct {
-	set       *modules.Set
-	scan      *site.Scan
-	libraries []string
-	uses      []*use // of library components and of the app's own
-	wrappers  map[string]*wrapper
-	types     *typing // nil until a type is asked for
+	set         *modules.Set
+	scan        *site.Scan
+	libraries   []string
+	uses        []*use // of library components and of the app's own
+	wrappers    map[string]*wrapper
+	types       *typing // nil until a type is asked for
+	byName      *places // nil until a name is asked for
+	said        map[site.Unread]bool
+	elements    *elementTags // nil until a tag is asked for
+	pageModules []*modules.Module
 }
 
 // target is what a name in an app stands for: a component (or other export) of

@@ -94,7 +94,29 @@ func takes(t *site.Takes) string {
 
 // TestSourcesSayWhatIsUsed holds an app against its own comments, both ways.
 func TestSourcesSayWhatIsUsed(t *testing.T) {
-	s, err := Scan(os.DirFS("testdata/react"), Options{Libraries: []string{"lib"}, App: site.App{Name: "test"}})
+	t.Run("react", func(t *testing.T) {
+		sourcesSay(t, "testdata/react", map[string]int{"Props type": 3, "ports value": 1, "Timetable.reset value": 1})
+	})
+	t.Run("vue", func(t *testing.T) {
+		s := sourcesSay(t, "testdata/vue", map[string]int{})
+		var said []string
+		for _, u := range s.Unread {
+			said = append(said, fmt.Sprint(u.At.File, ": ", u.Why))
+		}
+		want := []string{
+			"nuxt.config.ts: projects are laid over each other in a circle: . → base → .",
+			"nuxt.config.ts: the project github:ferry/layer#v2 that this one is laid over stands in another repository, at v2",
+		}
+		if !reflect.DeepEqual(said, want) {
+			t.Errorf("said %q, want %q", said, want)
+		}
+	})
+	t.Run("elements", func(t *testing.T) { sourcesSay(t, "testdata/elements", map[string]int{}) })
+}
+
+func sourcesSay(t *testing.T, dir string, otherUses map[string]int) *site.Scan {
+	t.Helper()
+	s, err := Scan(os.DirFS(dir), Options{Libraries: []string{"lib"}, App: site.App{Name: "test"}})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -105,8 +127,13 @@ func TestSourcesSayWhatIsUsed(t *testing.T) {
 		got[key] = append(got[key], words(x))
 	}
 	want := map[string][]string{}
-	files, err := filepath.Glob("testdata/react/*.tsx")
-	if err != nil {
+	var files []string
+	if err := filepath.WalkDir(dir, func(name string, d os.DirEntry, err error) error {
+		if err == nil && !d.IsDir() {
+			files = append(files, name)
+		}
+		return err
+	}); err != nil {
 		t.Fatal(err)
 	}
 	for _, name := range files {
@@ -116,8 +143,11 @@ func TestSourcesSayWhatIsUsed(t *testing.T) {
 		}
 		for i, line := range strings.Split(string(data), "\n") {
 			for _, part := range strings.Split(line, "//= ")[1:] {
-				key := fmt.Sprint(filepath.Base(name), ":", i+1)
-				want[key] = append(want[key], strings.TrimSpace(strings.TrimSuffix(strings.TrimSpace(part), "*/}")))
+				key := fmt.Sprint(strings.TrimPrefix(filepath.ToSlash(name), dir+"/"), ":", i+1)
+				for _, end := range []string{"*/}", "-->", "#}"} {
+					part = strings.TrimSuffix(strings.TrimSpace(part), end)
+				}
+				want[key] = append(want[key], strings.TrimSpace(part))
 			}
 		}
 	}
@@ -139,9 +169,10 @@ func TestSourcesSayWhatIsUsed(t *testing.T) {
 	for _, o := range s.OtherUses {
 		others[o.Name+" "+o.Kind]++
 	}
-	if want := map[string]int{"Props type": 3, "ports value": 1, "Timetable.reset value": 1}; !reflect.DeepEqual(others, want) {
-		t.Errorf("other uses are %v, want %v", others, want)
+	if !reflect.DeepEqual(others, otherUses) {
+		t.Errorf("other uses are %v, want %v", others, otherUses)
 	}
+	return s
 }
 
 func scanFiles(t *testing.T, files map[string]string) (*site.Scan, error) {

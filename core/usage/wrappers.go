@@ -5,6 +5,7 @@ package usage
 
 import (
 	"sort"
+	"strings"
 
 	"steadysocket/core/site"
 )
@@ -49,23 +50,30 @@ func (s *scanner) through(local string, outer site.Site, via []string, depth int
 	for _, inner := range w.inner {
 		seen := outer
 		seen.Props, seen.Slots, seen.Events = []site.Given{}, []site.Given{}, []site.Given{}
-		for _, g := range outer.All() {
-			if g.Spread != "" {
-				if inner.rest || inner.whole {
-					seen.Props = append(seen.Props, g)
+		moved := &use{}
+		for kind, list := range [][]site.Given{vueProp: outer.Props, vueEvent: outer.Events, vueSlot: outer.Slots} {
+			for _, g := range list {
+				if g.Spread != "" {
+					if inner.rest || inner.whole {
+						moved.site.Props = append(moved.site.Props, g)
+					}
+					continue
 				}
-				continue
-			}
-			for _, to := range inner.handsOn(g.Spelled) {
-				moved := g
-				moved.Spelled = to
-				sorted := &use{}
-				sorted.add(moved)
-				seen.Props = append(seen.Props, sorted.site.Props...)
-				seen.Slots = append(seen.Slots, sorted.site.Slots...)
-				seen.Events = append(seen.Events, sorted.site.Events...)
+				sign := ""
+				if inner.kinds == vueKinds {
+					sign = givenKind(kind).sign()
+				}
+				for _, to := range inner.handsOn(sign + g.Spelled) {
+					g.Spelled = strings.TrimPrefix(to, sign)
+					if inner.kinds == vueKinds {
+						moved.add(givenKind(kind), g)
+					} else {
+						moved.sort(g)
+					}
+				}
 			}
 		}
+		seen.Props, seen.Events, seen.Slots = append(seen.Props, moved.site.Props...), append(seen.Events, moved.site.Events...), append(seen.Slots, moved.site.Slots...)
 		path := append(append([]string{}, local), via...)
 		if inner.to.library == "" {
 			list = append(list, s.through(inner.to.local, seen, path, depth+1)...)
@@ -85,6 +93,10 @@ func (u *use) handsOn(prop string) []string {
 		if from == prop {
 			list = append(list, to)
 		}
+	}
+	if strings.HasPrefix(prop, "#") && u.kinds == vueKinds {
+		sort.Strings(list)
+		return list // content is handed on by name alone
 	}
 	if u.whole || u.rest && !u.drops[prop] {
 		written := false

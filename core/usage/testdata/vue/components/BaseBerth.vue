@@ -1,0 +1,1 @@
+<template><lib-notice /></template>

@@ -1,0 +1,1 @@
+export default defineNuxtConfig({ extends: ['./base', 'github:ferry/layer#v2'] });
