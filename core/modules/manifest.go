@@ -8,7 +8,6 @@ import (
 	"fmt"
 	"io/fs"
 	"path"
-	"sort"
 	"strings"
 
 	"github.com/tailscale/hujson"
@@ -336,68 +335,6 @@ func (m *Manifest) find(module string, conditions []string, entries []Entry) (En
 		}
 	}
 	return best, len(best.Targets) > 0
-}
-
-// lockFile is what is used of a package-lock.json, in its versions 1 to 3.
-type lockFile struct {
-	Packages map[string]struct {
-		Version string `json:"version"`
-		Link    bool   `json:"link"`
-	} `json:"packages"`
-	Dependencies map[string]lockedV1 `json:"dependencies"`
-}
-
-type lockedV1 struct {
-	Version      string              `json:"version"`
-	Dependencies map[string]lockedV1 `json:"dependencies"`
-}
-
-// Locked gives every version of every package that the package-lock.json in dir
-// holds, sorted; nil where there is no such file.
-func Locked(fsys fs.FS, dir string) (map[string][]string, error) {
-	var lock lockFile
-	if err := readJSON(fsys, path.Join(dir, "package-lock.json"), &lock); err != nil {
-		if errors.Is(err, fs.ErrNotExist) {
-			return nil, nil
-		}
-		return nil, err
-	}
-	seen := map[string]map[string]bool{}
-	add := func(name, version string) {
-		if version == "" {
-			return
-		}
-		if seen[name] == nil {
-			seen[name] = map[string]bool{}
-		}
-		seen[name][version] = true
-	}
-	const folder = "node_modules/"
-	for key, entry := range lock.Packages {
-		if i := strings.LastIndex(key, folder); i >= 0 && !entry.Link {
-			add(key[i+len(folder):], entry.Version)
-		}
-	}
-	if lock.Packages == nil {
-		var walk func(table map[string]lockedV1, depth int)
-		walk = func(table map[string]lockedV1, depth int) {
-			for name, entry := range table {
-				add(name, entry.Version)
-				if depth < 64 {
-					walk(entry.Dependencies, depth+1)
-				}
-			}
-		}
-		walk(lock.Dependencies, 0)
-	}
-	out := map[string][]string{}
-	for name, versions := range seen {
-		for v := range versions {
-			out[name] = append(out[name], v)
-		}
-		sort.Strings(out[name])
-	}
-	return out, nil
 }
 
 // aliases are the path aliases of a tsconfig.json.

@@ -231,3 +231,43 @@ func FuzzManifest(f *testing.F) {
 		}
 	})
 }
+
+// TestLockFiles holds that each kind of lock file gives the versions that it holds.
+func TestLockFiles(t *testing.T) {
+	const name = "@saltmarsh/fairlead"
+	tests := []struct{ file, text string }{
+		{"package-lock.json", `{ "packages": { "": {}, "node_modules/@saltmarsh/fairlead": { "version": "1.2.0" }, "a/node_modules/@saltmarsh/fairlead": { "version": "1.0.0" }, "node_modules/near": { "link": true, "version": "9.0.0" } } }`},
+		{"package-lock.json", `{ "dependencies": { "@saltmarsh/fairlead": { "version": "1.2.0", "dependencies": { "x": { "version": "1.0.0", "dependencies": { "@saltmarsh/fairlead": { "version": "1.0.0" } } } } } } }`},
+		{"yarn.lock", "# yarn lockfile v1\n\n\"@saltmarsh/fairlead@^1.0.0\", \"@saltmarsh/fairlead@^1.2.0\":\n  version \"1.2.0\"\n  dependencies:\n    version \"^3.0.0\"\n\n\"@saltmarsh/fairlead@1.0.0\":\n  version \"1.0.0\"\n"},
+		{"yarn.lock", "__metadata:\n  version: 8\n\n\"@saltmarsh/fairlead@npm:^1.2.0\":\n  version: 1.2.0\n  resolution: \"@saltmarsh/fairlead@npm:1.2.0\"\n\n\"@saltmarsh/fairlead@patch:@saltmarsh/fairlead@npm%3A1.0.0#x\":\n  version: 1.0.0\n"},
+		{"pnpm-lock.yaml", "lockfileVersion: '9.0'\npackages:\n  '@saltmarsh/fairlead@1.2.0':\n    resolution: {integrity: x}\n  '@saltmarsh/fairlead@1.0.0(vue@3.5.0)':\n    resolution: {}\n"},
+		{"pnpm-lock.yaml", "lockfileVersion: 5.4\npackages:\n  /@saltmarsh/fairlead/1.2.0_vue@3.0.0:\n    dev: false\n  /@saltmarsh/fairlead/1.0.0:\n    dev: true\n"},
+	}
+	for _, test := range tests {
+		locked, err := Locked(fstest.MapFS{test.file: {Data: []byte(test.text)}}, ".")
+		if err != nil || !reflect.DeepEqual(locked[name], []string{"1.0.0", "1.2.0"}) {
+			t.Errorf("%s: found %v, %v of\n%s", test.file, locked[name], err, test.text)
+		}
+	}
+	for file, text := range map[string]string{"package-lock.json": "{\n  \"packages\": [\n", "yarn.lock": "what\n", "pnpm-lock.yaml": "packages: [\n"} {
+		_, err := Locked(fstest.MapFS{file: {Data: []byte(text)}}, ".")
+		if err == nil || !strings.Contains(err.Error(), file+":") {
+			t.Errorf("%s: %v", file, err)
+		}
+	}
+	if why := Disagree("^2.0.0", []string{"1.2.0"}); !strings.Contains(why, "^2.0.0") || Disagree("^1.0.0", []string{"1.2.0"}) != "" || Disagree("workspace:*", []string{"1.2.0"}) != "" {
+		t.Errorf("a lock file that disagrees is told as %q", why)
+	}
+}
+
+func FuzzLocked(f *testing.F) {
+	f.Add("\"a@^1\":\n  version \"1.0.0\"\n", uint8(2))
+	f.Add("packages:\n  /a/1.0.0:\n    dev: true\n", uint8(3))
+	f.Add(`{ "packages": { "node_modules/a": { "version": "1" } } }`, uint8(0))
+	f.Fuzz(func(t *testing.T, text string, kind uint8) {
+		locked, err := Locked(fstest.MapFS{LockFiles()[int(kind)%len(LockFiles())]: {Data: []byte(text)}}, ".")
+		if err != nil && locked != nil {
+			t.Error("a lock file is read and is wrong")
+		}
+	})
+}

@@ -56,9 +56,12 @@ func Scan(fsys fs.FS, o Options) (*site.Scan, error) {
 		scan.App.Path = "."
 	}
 	for _, library := range o.Libraries {
-		use := site.PackageUse{Name: library, Range: set.Manifest.Range(library), Locked: locked[library]}
+		use := site.PackageUse{Name: library, Range: set.Range(library), Locked: locked[library]}
 		if use.Locked == nil {
 			use.Locked = []string{}
+		}
+		if why := modules.Disagree(use.Range, use.Locked); why != "" {
+			scan.Unread = append(scan.Unread, site.Unread{At: place.Place{File: "package.json", Line: 1, Column: 1}, Why: library + ": " + why})
 		}
 		scan.Packages = append(scan.Packages, use)
 	}
@@ -81,7 +84,7 @@ func Scan(fsys fs.FS, o Options) (*site.Scan, error) {
 	for file, err := range set.Missing() {
 		scan.Unread = append(scan.Unread, site.Unread{At: place.Place{File: file, Line: 1, Column: 1}, Why: "the file could not be read: " + err.Error()})
 	}
-	for _, name := range []string{"package.json", "package-lock.json"} {
+	for _, name := range append([]string{"package.json"}, modules.LockFiles()...) {
 		if data, err := fs.ReadFile(fsys, name); err == nil {
 			digest = append(digest, name, string(data))
 		}
