@@ -9,6 +9,7 @@ import (
 	"io/fs"
 	"maps"
 	"path"
+	"regexp"
 	"slices"
 	"sort"
 	"strings"
@@ -176,6 +177,9 @@ func yarnLock(text string, add func(name, version string)) error {
 	return nil
 }
 
+// pnpmKey takes the key of a package apart: name and version, without peers.
+var pnpmKey = regexp.MustCompile(`^/?((?:@[^/]+/)?[^/@]+)[/@](\d[^_(]*)`)
+
 // pnpmLock reads a pnpm-lock.yaml, in its versions 5 to 9: its packages are named
 // /name/version, /name@version or name@version, with peers behind.
 func pnpmLock(text string, add func(name, version string)) error {
@@ -186,18 +190,9 @@ func pnpmLock(text string, add func(name, version string)) error {
 		return err
 	}
 	for key := range lock.Packages {
-		key = strings.TrimPrefix(key, "/")
-		if i := strings.IndexByte(key, '('); i >= 0 {
-			key = key[:i]
+		if m := pnpmKey.FindStringSubmatch(key); m != nil {
+			add(m[1], m[2])
 		}
-		at := strings.LastIndexByte(key, '@')
-		if at <= 0 {
-			if at = strings.LastIndexByte(key, '/'); at <= 0 {
-				continue
-			}
-		}
-		version, _, _ := strings.Cut(key[at+1:], "_")
-		add(key[:at], version)
 	}
 	return nil
 }
