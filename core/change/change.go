@@ -118,7 +118,7 @@ type Options struct {
 
 // Compare compares two listings of one package.
 func Compare(old, new *contract.Listing, o Options) *Changes {
-	c := &comparison{options: o}
+	c := &comparison{options: o, framework: new.Package.Framework, notation: notationOf(new.Package.Framework)}
 	c.components(old, new)
 	c.packages(old, new)
 	out := &Changes{Format: Format, From: ref(old), To: ref(new), Changes: c.changes}

@@ -223,6 +223,61 @@ const (
 	logic = "kind: logic\n"
 )
 
+// templateRows are the rows of frameworks with templates: with the silence of each kind
+// behind a colon where it is not the row's own.
+var templateRows = []struct{ name, framework, old, new, forth, back string }{
+	{"an event called otherwise", "vue", "events: { rowPick: { spelled: row-pick } }", "events: { rowPick: { spelled: rowPick } }", "", ""},
+	{"an event renamed", "vue", "events: { rowPick: {} }", "events: { pick: { was: [rowPick] } }", "event-renamed:always", "event-renamed:always"},
+	{"an event gone", "vue", "events: { pick: {} }", "", "event-removed:always", "event-added"},
+	{"a slot that got a name", "vue", "slots: { default: content }", "slots: { note: { form: content, was: [default] } }", "slot-renamed:always", "slot-renamed:always"},
+	{"a slot spelled otherwise", "vue", "slots: { rowEnd: { spelled: row-end, form: content } }", "slots: { rowEnd: { spelled: rowEnd, form: content } }", "slot-renamed:always", "slot-renamed:always"},
+	{"a slot gone", "web component", "slots: { note: content }", "", "slot-removed:always", "slot-added"},
+	{"a prop and a slot of one name", "vue", "props: { note: string }", "slots: { note: content }", "prop-removed slot-added", "slot-removed:always prop-added"},
+	{"slot data spelled otherwise", "vue", "slots: { row: { form: function, gives: { form: named, fields: { rowId: string } } } }", "slots: { row: { form: function, gives: { form: named, fields: { rowid: string } } } }", "slot-data-renamed", "slot-data-renamed"},
+	{"the event of a two-way value", "vue", "props: { open: boolean }\nevents: { openChange: { spelled: 'update:open' } }\ntwoWay: [{ value: open, change: openChange, held: app }]", "props: { open: boolean }", "event-removed:always", "event-added"},
+	{"an attribute that shows a property", "web component", "props: { rowCount: { type: number, spelled: { property: rowCount } } }", "props: { rowCount: { type: number, spelled: { property: rowCount, attribute: row-count } } }", "attribute-added", "attribute-removed"},
+	{"another attribute", "web component", "props: { rowCount: { type: number, spelled: { property: rowCount, attribute: rows } } }", "props: { rowCount: { type: number, spelled: { property: rowCount, attribute: row-count } } }", "attribute-renamed", "attribute-renamed"},
+	{"a file elsewhere", "vue", "component: QuayNote\nexport: { module: ./components/quay/Note.vue, name: QuayNote, kind: place }\nprops: { a: string, b: number, c: boolean }",
+		"component: Note\nexport: { module: ./components/Note.vue, name: Note, kind: place }\nwas: [QuayNote]\nprops: { a: string, b: number, c: boolean }", "place-moved", "place-moved"},
+	{"another file of the name", "vue", "component: QuayNote\nexport: { module: ./components/quay/Note.vue, name: QuayNote, kind: place }", "component: QuayNote\nexport: { module: ./components/QuayNote.vue, name: QuayNote, kind: place }", "place-taken", "place-taken"},
+	{"a component gone", "vue", "component: X\n---\ncomponent: Y", "component: X", "component-removed:unchecked", "component-added"},
+}
+
+// TestTemplateRows holds what differs where uses stand in templates.
+func TestTemplateRows(t *testing.T) {
+	told := func(c *Changes) string {
+		var list []string
+		for _, x := range c.Changes {
+			word := string(x.Kind)
+			if x.Silent != ByKind[x.Kind].Silent {
+				word += ":" + string(x.Silent)
+			}
+			list = append(list, word)
+		}
+		return strings.Join(list, " ")
+	}
+	for _, row := range templateRows {
+		t.Run(row.name, func(t *testing.T) {
+			old, new := listing(t, "1.0.0", row.old), listing(t, "2.0.0", row.new)
+			for _, l := range []*contract.Listing{old, new} {
+				l.Package.Framework = row.framework
+				if len(l.Components) == 0 {
+					l.Components = listing(t, "1.0.0", "component: X").Components
+				}
+				for i := range l.Components {
+					l.Components[i].Framework = row.framework
+				}
+			}
+			if got := told(Compare(old, new, Options{})); got != row.forth {
+				t.Errorf("forth it is %q, want %q", got, row.forth)
+			}
+			if got := told(Compare(new, old, Options{})); got != row.back {
+				t.Errorf("back it is %q, want %q", got, row.back)
+			}
+		})
+	}
+}
+
 // TestRows holds every row of the table in both directions.
 func TestRows(t *testing.T) {
 	for _, row := range rows {
@@ -329,6 +384,12 @@ func TestEveryKindIsMet(t *testing.T) {
 	met := map[Kind]bool{BuiltStale: true, ModuleAdded: true, ModuleRemoved: true, ExportAdded: true, ExportRemoved: true, ExportChanged: true, PeerAdded: true, PeerRemoved: true, PeerNarrowed: true, PeerWidened: true, PeerUnsure: true}
 	for _, row := range rows {
 		for _, kind := range strings.Fields(row.forth + " " + row.back) {
+			met[Kind(kind)] = true
+		}
+	}
+	for _, row := range templateRows {
+		for _, kind := range strings.Fields(row.forth + " " + row.back) {
+			kind, _, _ = strings.Cut(kind, ":")
 			met[Kind(kind)] = true
 		}
 	}

@@ -16,11 +16,13 @@ import (
 )
 
 type comparison struct {
-	options  Options
-	changes  []Change
-	old, new *contract.Contract // of the component at hand
-	ids      map[string]int
-	texts    map[*contract.Contract]map[string]bool // members of those that went or came
+	options   Options
+	changes   []Change
+	old, new  *contract.Contract // of the component at hand
+	ids       map[string]int
+	notation  notation
+	framework string
+	texts     map[*contract.Contract]map[string]bool // members of those that went or came
 }
 
 // found describes one change on its way into the list.
@@ -57,6 +59,9 @@ func (c *comparison) add(f found) {
 	}
 	if f.verdict != "" {
 		ch.Verdict = f.verdict
+	}
+	if s, ok := inTemplates[f.kind]; ok && c.notation.templates {
+		ch.Silent = s
 	}
 	if f.silent != "" {
 		ch.Silent = f.silent
@@ -150,7 +155,9 @@ func (c *comparison) pair(o, n *contract.Contract, pairing *Pairing) {
 	c.old, c.new = o, n
 	defer func() { c.old, c.new = nil, nil }()
 	me := Member{Kind: "component", Name: o.Component, Spelled: o.Export.Name}
-	if pairing != nil {
+	if pairing != nil && o.Export.Kind == contract.ExportPlace && n.Export.Kind == contract.ExportPlace {
+		c.add(found{kind: PlaceMoved, member: me, why: n.Component, detail: n.Component, pairing: pairing, before: side(o.Export.Module, o.At), after: side(n.Export.Module, n.At)})
+	} else if pairing != nil {
 		c.add(found{kind: ComponentRenamed, member: me, why: n.Component, detail: n.Component, pairing: pairing, before: side(o.Component, o.At), after: side(n.Component, n.At)})
 	}
 	if o.InterfaceHash != "" && o.InterfaceHash == n.InterfaceHash {
@@ -234,6 +241,10 @@ func (c *comparison) export(me Member, o, n *contract.Contract, pairing *Pairing
 		}
 	}
 	switch {
+	case o.Export.Kind == contract.ExportPlace && n.Export.Kind == contract.ExportPlace:
+		if o.Export.Module != n.Export.Module && pairing == nil {
+			c.add(found{kind: PlaceTaken, member: me, why: n.Export.Module, detail: n.Export.Module, before: side(o.Export.Module, o.At), after: side(n.Export.Module, n.At)})
+		}
 	case o.Export.Module != n.Export.Module:
 		c.add(found{kind: ComponentMoved, member: me, why: n.Export.Module, detail: n.Export.Module, before: side(o.Export.Module, o.At), after: side(n.Export.Module, n.At)})
 	case o.Export.Kind != n.Export.Kind:

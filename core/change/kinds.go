@@ -51,6 +51,9 @@ const (
 	PropRemoved        Kind = "prop-removed"
 	PropRenamed        Kind = "prop-renamed"
 	TakenAsAttribute   Kind = "taken-as-attribute"
+	AttributeAdded     Kind = "attribute-added"
+	AttributeRemoved   Kind = "attribute-removed"
+	AttributeRenamed   Kind = "attribute-renamed"
 	TypeWidened        Kind = "type-widened"
 	TypeNarrowed       Kind = "type-narrowed"
 	TypeReplaced       Kind = "type-replaced"
@@ -203,6 +206,9 @@ const (
 	PeerWidened   Kind = "peer-widened"
 	PeerUnsure    Kind = "peer-unsure"
 	BuiltStale    Kind = "built-stale"
+
+	PlaceMoved Kind = "place-moved"
+	PlaceTaken Kind = "place-taken"
 )
 
 // Rows is the table. Each kind stands in it once.
@@ -237,6 +243,9 @@ var Rows = []Row{
 	{PropRequired, "prop", Breaking, Unchecked, "an app must give %s now", "breaks if not given"},
 	{PropOptional, "prop", Additive, Never, "an app may leave out %s now", "holds"},
 	{PropRemoved, "prop", Breaking, Unchecked, "an app that gives %s gives it for nothing", "breaks if given"},
+	{AttributeAdded, "prop", Additive, Never, "the attribute %s shows the property now", "–"},
+	{AttributeRemoved, "prop", Breaking, Always, "the attribute %s is not looked at any more", "breaks if it gives it as that attribute"},
+	{AttributeRenamed, "prop", Breaking, Always, "the attribute is called %s now", "breaks if it gives it as the old attribute; an edit mends it"},
 	{PropRenamed, "prop", Breaking, Unchecked, "the prop is called %s now", "breaks if given; an edit mends it"},
 	{TakenAsAttribute, "prop, slot, event", Neutral, Always, "%s is no longer declared, and still taken as an attribute of an element; where attributes go was not shown before and is not now", "holds"},
 	{TypeWidened, "prop", Additive, Never, "more may be given", "holds"},
@@ -389,6 +398,8 @@ var Rows = []Row{
 	{PeerNarrowed, "package", Breaking, Never, "fewer versions are allowed beside it: %s", "by the app's locked version"},
 	{PeerWidened, "package", Additive, Never, "more versions are allowed beside it: %s", "–"},
 	{BuiltStale, "package", Breaking, Unchecked, "the built files say something else of %s than the sources beside them: they were not built anew", "unsure"},
+	{PlaceMoved, "places", Breaking, Always, "its file stands elsewhere: the name that finds it is %s now", "breaks; an edit mends it"},
+	{PlaceTaken, "places", Breaking, Always, "the name finds another file now: %s", "unsure: what stands there may be alike"},
 	{PeerUnsure, "package", Unsure, Never, "the versions allowed beside it changed, and one of the ranges cannot be read: %s", "by the app's locked version"},
 }
 

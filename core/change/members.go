@@ -32,7 +32,7 @@ func (c *comparison) crossKinds(o, n *contract.Contract, next func(o, n *contrac
 	oldKinds, newKinds := spelledMembers(o), spelledMembers(n)
 	moved := map[string]bool{}
 	for spelled, a := range oldKinds {
-		if b, ok := newKinds[spelled]; ok && a.member.Kind != b.member.Kind {
+		if b, ok := newKinds[spelled]; ok && a.member.Kind != b.member.Kind && !c.notation.apart {
 			moved[spelled] = true
 		}
 	}
@@ -137,6 +137,7 @@ func (c *comparison) props(o, n *contract.Contract, h hidden) {
 		a, b := before[p.old], after[p.new]
 		m := memberOf("prop", a.Name, a.Spelled)
 		c.spelling(PropRenamed, m, p.pairing, spelling{a.Name, a.Spelled, a.At}, spelling{b.Name, b.Spelled, b.At})
+		c.attribute(m, a, b)
 		c.prop(m, a, b)
 	}
 	for _, name := range gone {
@@ -188,11 +189,29 @@ type spelling struct {
 
 // spelling notes a member that is called or spelled otherwise than before.
 func (c *comparison) spelling(kind Kind, m Member, pairing *Pairing, a, b spelling) {
-	if pairing == nil && (a.spelled.Name == b.spelled.Name || a.spelled.Name == "" || b.spelled.Name == "") {
+	of := contract.MemberKind(m.Kind)
+	if pairing == nil && (Key(c.framework, of, a.spelled.Name) == Key(c.framework, of, b.spelled.Name) || a.spelled.Name == "" || b.spelled.Name == "") {
 		return
 	}
 	now := b.spelled.Or(b.name)
 	c.add(found{kind: kind, member: m, why: now, detail: b.name, pairing: pairing, before: side(a.spelled.Or(a.name), a.at), after: side(now, b.at)})
+}
+
+// attribute tells that a property is shown by another attribute.
+func (c *comparison) attribute(m Member, a, b *contract.Prop) {
+	old, now := a.Spelled.Attribute, b.Spelled.Attribute
+	f := found{member: m, detail: now, before: side(orNone(old), a.At), after: side(orNone(now), b.At), extra: Detail{Names: []string{old}}}
+	switch {
+	case old == now:
+		return
+	case old == "":
+		f.kind, f.why = AttributeAdded, now
+	case now == "":
+		f.kind, f.why = AttributeRemoved, old
+	default:
+		f.kind, f.why = AttributeRenamed, now
+	}
+	c.add(f)
 }
 
 // memberOf names a member; without a spelling it is spelled as it is called.
@@ -607,7 +626,9 @@ func payloadText(p *contract.Payload) string {
 func (c *comparison) slot(m Member, a, b *contract.Slot) {
 	c.deprecated(m, a.Deprecated, b.Deprecated, b.At)
 	c.requiredChange(m, a.Required, b.Required, SlotRequired, SlotOptional, a.At, b.At)
-	if a.Form != b.Form && a.Form != "" && b.Form != "" {
+	// In a template content is written alike whether it takes what it is given or not.
+	sameNotation := c.notation.apart && isContent(a.Form) && isContent(b.Form)
+	if a.Form != b.Form && a.Form != "" && b.Form != "" && !sameNotation {
 		c.add(found{kind: SlotFormChanged, member: m, why: formWord(b.Form), before: side(slotText(a), a.At), after: side(slotText(b), b.At)})
 	} else {
 		c.payload(m, a.Gives, b.Gives, a.At, b.At, slotKinds)
@@ -630,6 +651,9 @@ func (c *comparison) slot(m Member, a, b *contract.Slot) {
 		c.add(found{kind: kind, member: m, before: side(strings.Join(a.Accepts, ", "), a.At), after: side(strings.Join(b.Accepts, ", "), b.At)})
 	}
 }
+
+// isContent reports whether a slot is filled by what an app draws there.
+func isContent(f contract.Form) bool { return f == contract.FormContent || f == contract.FormFunction }
 
 func bound(n *int, open int) int {
 	if n == nil {

@@ -3,6 +3,8 @@
 package change
 
 import (
+	"strings"
+
 	"fmt"
 
 	"steadysocket/core/contract"
@@ -57,8 +59,8 @@ func (c *comparison) payload(m Member, a, b *contract.Payload, at, bt *place.Pla
 	for _, f := range a.Fields {
 		g := fieldOf(b.Fields, f.Name)
 		if g == nil {
-			if to := renamedField(b.Fields, f.Name); to != "" {
-				c.add(found{kind: k.renamed, member: m, why: to, detail: f.Name, before: before, after: after, extra: Detail{Field: []string{f.Name}}, pairing: &Pairing{f.Name, to, 1, "the contract says so"}})
+			if to, why := renamedField(a.Fields, b.Fields, f.Name); to != "" {
+				c.add(found{kind: k.renamed, member: m, why: to, detail: f.Name, before: before, after: after, extra: Detail{Field: []string{f.Name}}, pairing: &Pairing{f.Name, to, 1, why}})
 				continue
 			}
 			c.add(found{kind: k.removed, member: m, why: f.Name, detail: f.Name, before: before, after: after, extra: Detail{Field: []string{f.Name}}})
@@ -67,7 +69,7 @@ func (c *comparison) payload(m Member, a, b *contract.Payload, at, bt *place.Pla
 		c.field(m, []string{f.Name}, 0, orUnknown(f.Type), orUnknown(g.Type), f.Optional, g.Optional, before, after, k)
 	}
 	for _, g := range b.Fields {
-		if fieldOf(a.Fields, g.Name) == nil && (g.Was == "" || fieldOf(a.Fields, g.Was) == nil) {
+		if fieldOf(a.Fields, g.Name) == nil && (g.Was == "" || fieldOf(a.Fields, g.Was) == nil) && recased(a.Fields, b.Fields, g.Name) == "" {
 			c.add(found{kind: k.added, member: m, why: g.Name, detail: g.Name, before: before, after: after})
 		}
 	}
@@ -108,13 +110,30 @@ func fieldOf(list []contract.Field, name string) *contract.Field {
 	return nil
 }
 
-func renamedField(list []contract.Field, old string) string {
-	for _, f := range list {
+// renamedField finds what a field is called now: by the contract's word, else where
+// nothing but capitals and hyphens differ.
+func renamedField(before, after []contract.Field, old string) (now, why string) {
+	for _, f := range after {
 		if f.Was == old {
-			return f.Name
+			return f.Name, "the contract says so"
 		}
 	}
-	return ""
+	return recased(after, before, old), "only capitals and hyphens differ"
+}
+
+// recased finds in a list the one field of a name that differs from another in nothing
+// but capitals and hyphens, and stands in the other list under neither; "" for none.
+func recased(list, other []contract.Field, name string) (found string) {
+	plain := func(s string) string { return strings.ToLower(strings.NewReplacer("-", "", "_", "").Replace(s)) }
+	for _, f := range list {
+		if f.Name != name && plain(f.Name) == plain(name) && fieldOf(other, f.Name) == nil {
+			if found != "" {
+				return "" // several: which of them is meant is not told
+			}
+			found = f.Name
+		}
+	}
+	return found
 }
 
 // positional compares by place; names do not matter there.

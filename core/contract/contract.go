@@ -141,10 +141,16 @@ type Deprecated struct {
 type Export struct {
 	Module string      `c:"module"`
 	Name   string      `c:"name"`
-	Kind   string      `c:"kind"` // named, default, or member
+	Kind   string      `c:"kind"` // named, default, member, global or place
 	Of     string      `c:"of"`   // the component that a member hangs on
 	Also   []OtherPath `c:"also"`
 }
+
+// The ways to reach a component that no import shows.
+const (
+	ExportGlobal = "global" // it is registered for a whole app, under the name
+	ExportPlace  = "place"  // its file's place gives the name, in an app that is laid over the package
+)
 
 // OtherPath is a further way to reach a component.
 type OtherPath struct {

@@ -7,6 +7,7 @@ import (
 
 	"steadysocket/core/change"
 	"steadysocket/core/contract"
+	"steadysocket/core/names"
 	"steadysocket/core/place"
 	"steadysocket/core/site"
 )
@@ -236,6 +237,9 @@ func indexComponents(l *contract.Listing) map[componentKey]*contract.Contract {
 			continue
 		}
 		add(c.Export.Module, c.Export.Name, c)
+		if c.Framework == "web component" && c.Root.Known { // a tag has no module
+			add(".", names.UpperFirst(names.Camel(c.Root.Elements[0])), c)
+		}
 		for _, also := range c.Export.Also {
 			add(also.Module, also.Name, c)
 		}

@@ -248,6 +248,86 @@ func TestOutcomes(t *testing.T) {
 	}
 }
 
+// templateOutcomes are pairs of contracts with uses in templates and pages, and what
+// becomes of each; "silent" says that nobody is told of it.
+var templateOutcomes = []struct {
+	name, framework, old, new string
+	uses                      [][2]string
+}{
+	{"event renamed", "vue", "events: { rowPick: {} }", "events: { pick: { was: [rowPick] } }", [][2]string{
+		{`<X @row-pick="go"/>`, "breaks silent"}, {`<X @rowPick="go"/>`, "breaks silent"}, {`<X :row-pick="1"/>`, "holds"}, {`<X v-on="all"/>`, "unsure silent"}, {`<X/>`, "holds"},
+	}},
+	{"slot gone", "vue", "slots: { note: content, default: content }", "slots: { default: content }", [][2]string{
+		{`<X><template #note>a</template></X>`, "breaks silent"}, {`<X><b slot="note">a</b></X>`, "breaks silent"}, {`<X>a</X>`, "holds"}, {`<X note="a"/>`, "holds"}, {`<X/>`, "holds"},
+	}},
+	{"the unnamed slot gets a name", "vue", "slots: { default: content }", "slots: { body: { form: content, was: [default] } }", [][2]string{
+		{`<X>a</X>`, "breaks silent"}, {`<X v-slot>a</X>`, "breaks silent"}, {`<X/>`, "holds"}, {`<X><!-- a --></X>`, "holds"},
+	}},
+	{"slot data re-cased", "vue", "slots: { row: { form: function, gives: { form: named, fields: { rowId: string, at: number } } } }", "slots: { row: { form: function, gives: { form: named, fields: { rowid: string, at: number } } } }", [][2]string{
+		{`<X><template #row="{ rowId }">{{ rowId }}</template></X>`, "breaks silent"}, {`<X><template #row="bag">{{ bag.rowId }}</template></X>`, "breaks silent"},
+		{`<X><template #row="{ at }">{{ at }}</template></X>`, "holds"}, {`<X><template #row="bag">{{ keep(bag) }}</template></X>`, "unsure silent"}, {`<X><template #row>a</template></X>`, "holds"},
+	}},
+	{"slot data comes", "vue", "slots: { default: content }", "slots: { default: { form: function, gives: { form: named, fields: { at: number } } } }", [][2]string{{`<X>a</X>`, "holds"}}},
+	{"the event of a model gone", "vue", "props: { open: boolean }\nevents: { openChange: { spelled: 'update:open' } }", "props: { open: boolean }", [][2]string{
+		{`<X v-model:open="a"/>`, "breaks silent"}, {`<X :open="a"/>`, "holds"}, {`<X @update:open="go"/>`, "breaks silent"}, {`<X :open.sync="a"/>`, "breaks silent"},
+	}},
+	{"value gone", "vue", "props: { tone: \"'calm' | 'hush'\" }", "props: { tone: \"'calm' | 'loud'\" }", [][2]string{
+		{`<X tone="hush"/>`, "breaks silent"}, {`<X :tone="'hush'"/>`, "breaks silent"}, {`<X tone="calm"/>`, "holds"}, {`<X :tone="calm"/>`, "unsure silent"}, {`<X v-bind="{ tone: 'hush' }"/>`, "breaks silent"}, {`<X v-bind="all"/>`, "unsure silent"},
+	}},
+	{"default changed", "vue", "props: { size: { type: \"'s' | 'm'\", default: { value: m } } }", "props: { size: { type: \"'s' | 'm'\", default: { value: s } } }", [][2]string{{`<X/>`, "shifts silent"}, {`<X size="m"/>`, "holds"}, {`<X :size="undefined"/>`, "shifts silent"}}},
+	{"exposed method gone", "vue", "handle: { members: { focus: '() => void' } }", "handle: { members: {} }", [][2]string{{`<X ref="x"/><i @click="$refs.x.focus()"/>`, "holds"}}},
+	{"attribute renamed", "web component", "props: { rowCount: { type: number, spelled: { property: rowCount, attribute: rows } } }", "props: { rowCount: { type: number, spelled: { property: rowCount, attribute: row-count } } }", [][2]string{
+		{`<fare-tag rows="3"></fare-tag>`, "breaks silent"}, {`<fare-tag ROWS=3></fare-tag>`, "breaks silent"}, {`<fare-tag row-count="3"></fare-tag>`, "holds"}, {`<script>document.createElement('fare-tag').rowCount = 3</script>`, "holds"},
+	}},
+	{"prop gone", "web component", "props: { tone: { type: string, spelled: { property: tone, attribute: tone } } }", "", [][2]string{
+		{`<fare-tag tone="calm"></fare-tag>`, "breaks silent"}, {`<script>document.querySelector('fare-tag').tone = 'x'</script>`, "breaks silent"}, {`<fare-tag></fare-tag>`, "holds"},
+	}},
+	{"detail poorer", "web component", "events: { moved: { payload: { form: named, fields: { by: number, at: number } } } }", "events: { moved: { payload: { form: named, fields: { at: number } } } }", [][2]string{
+		{`<script>document.querySelector('fare-tag').addEventListener('moved', (event) => go(event.detail.by))</script>`, "breaks silent"},
+		{`<script>document.querySelector('fare-tag').addEventListener('moved', ({ detail }) => go(detail.at))</script>`, "holds"}, {`<fare-tag onmoved="go()"></fare-tag>`, "unsure silent"},
+	}},
+	{"slot gone in a page", "web component", "slots: { note: content }", "", [][2]string{{`<fare-tag><b slot="note">a</b></fare-tag>`, "breaks silent"}, {`<fare-tag><b>a</b></fare-tag>`, "holds"}}},
+}
+
+// TestTemplateOutcomes holds what becomes of uses in templates and pages.
+func TestTemplateOutcomes(t *testing.T) {
+	for _, test := range templateOutcomes {
+		t.Run(test.name, func(t *testing.T) {
+			old, new := listing(t, "1.0.0", test.old), listing(t, "2.0.0", test.new)
+			for _, l := range []*contract.Listing{old, new} {
+				l.Package.Framework, l.Components[0].Framework = test.framework, test.framework
+				if test.framework == "web component" {
+					l.Components[0].Component, l.Components[0].Export.Name = "FareTag", "FareTagElement"
+				}
+			}
+			changes := change.Compare(old, new, change.Options{})
+			for _, use := range test.uses {
+				name, text := "a.vue", "<script setup>\nimport { X } from 'lib';\n</script>\n<template>"+use[0]+"</template>"
+				if test.framework == "web component" {
+					name, text = "a.html", "<script type=\"module\">import { FareTagElement } from 'lib';</script>\n"+use[0]
+				}
+				s, err := usage.Scan(fstest.MapFS{name: {Data: []byte(text)}}, usage.Options{Libraries: []string{"lib"}, App: site.App{Name: "app"}})
+				if err != nil {
+					t.Fatal(err)
+				}
+				got := Of(changes, old, s, Options{All: true})
+				if len(got.Sites) != 1 {
+					t.Fatalf("%s has %d sites", use[0], len(got.Sites))
+				}
+				outcome := string(got.Sites[0].Outcome)
+				for _, cause := range got.Sites[0].Because {
+					if cause.Silent && !strings.HasSuffix(outcome, "silent") {
+						outcome += " silent"
+					}
+				}
+				if outcome != use[1] {
+					t.Errorf("%s %s, want %s; because %+v", use[0], outcome, use[1], got.Sites[0].Because)
+				}
+			}
+		})
+	}
+}
+
 // TestEveryKindHasARule holds that each kind that can touch a site has a rule,
 // and each that cannot has none.
 func TestEveryKindHasARule(t *testing.T) {

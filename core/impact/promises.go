@@ -32,10 +32,18 @@ func promiseUnknown(a *at) (verdict, bool) {
 	return verdict{}, false // the styles of an app stand apart from its sites
 }
 
+// content is what content between the tags is known by.
+func (g *given) content() string {
+	if key := change.Key(g.framework, contract.MemberSlot, "default"); key != "default" {
+		return key
+	}
+	return "children"
+}
+
 // ifFilled holds for sites with content of the app inside.
 func ifFilled(why string) func(*at) (verdict, bool) {
 	return func(a *at) (verdict, bool) {
-		p, where := a.given.is("children")
+		p, where := a.given.is(a.given.content())
 		if p == absent {
 			return verdict{}, false
 		}

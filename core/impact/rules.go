@@ -65,6 +65,10 @@ var rules = map[change.Kind]rule{
 	change.PropAddedRequired:  {ifMissing(Breaks, "does not give"), false},
 	change.PropRequired:       {ifMissing(Breaks, "does not give"), false},
 	change.PropRemoved:        {ifGiven(Breaks, "gives"), true},
+	change.AttributeRemoved:   {asAttribute, true},
+	change.AttributeRenamed:   {asAttribute, true},
+	change.PlaceMoved:         {always(Breaks, "the name finds nothing any more"), false},
+	change.PlaceTaken:         {always(Unsure, "the name finds another file"), false},
 	change.PropRenamed:        {ifGiven(Breaks, "gives"), true},
 	change.FlagFolded:         {ifGiven(Breaks, "gives"), true},
 	change.UnitChanged:        {ifGiven(Breaks, "gives"), true},
@@ -165,9 +169,11 @@ var rules = map[change.Kind]rule{
 
 // given is what a site gives, by spelling, with what a spread may carry.
 type given struct {
-	by      map[string]site.Given
-	index   map[string]int
-	spreads []spread
+	by        map[string]site.Given
+	index     map[string]int
+	spreads   []spread
+	framework string
+	contract  *contract.Contract
 }
 
 type spread struct {
@@ -181,12 +187,18 @@ type spread struct {
 // gather sorts what a site gives by spelling. Arguments to logic are given the
 // names of the parameters that they stand for.
 func gather(s *site.Site, c *contract.Contract) *given {
-	g := &given{by: map[string]site.Given{}, index: map[string]int{}}
+	g := &given{by: map[string]site.Given{}, index: map[string]int{}, contract: c}
+	if c != nil {
+		g.framework = c.Framework
+	}
+	kind := contract.MemberProp
 	add := func(i int, x site.Given) {
-		g.by[x.Spelled] = x
-		g.index[x.Spelled] = i
+		key := g.key(kind, x.Spelled)
+		g.by[key] = x
+		g.index[key] = i
 	}
 	for i, x := range s.All() {
+		kind = kindAt(s, x)
 		switch {
 		case x.Position > 0:
 			for _, named := range argument(x, c) {
@@ -199,7 +211,7 @@ func gather(s *site.Site, c *contract.Contract) *given {
 		case x.Spread != "":
 			sp := spread{i, x.Open, set(x.Keys), set(x.Perhaps), x.At}
 			for _, inner := range x.Holds {
-				if before, ok := g.by[inner.Spelled]; sp.keys[inner.Spelled] && (!ok || before.At.Less(x.At)) {
+				if before, ok := g.by[g.key(kind, inner.Spelled)]; sp.keys[inner.Spelled] && (!ok || before.At.Less(x.At)) {
 					add(i, inner)
 				}
 			}
@@ -209,6 +221,40 @@ func gather(s *site.Site, c *contract.Contract) *given {
 		}
 	}
 	return g
+}
+
+// kindAt is the kind as which something is given at a site.
+func kindAt(s *site.Site, x site.Given) contract.MemberKind {
+	is := func(y site.Given) bool {
+		return y.Spelled == x.Spelled && y.Spread == x.Spread && y.At == x.At && y.Name == x.Name
+	}
+	switch {
+	case slices.ContainsFunc(s.Events, is):
+		return contract.MemberEvent
+	case slices.ContainsFunc(s.Slots, is):
+		return contract.MemberSlot
+	}
+	return contract.MemberProp
+}
+
+// key is what something given is known by: that of the member which it is by the
+// contract, where the notation leaves that open.
+func (g *given) key(kind contract.MemberKind, spelled string) string {
+	if c := g.contract; c != nil && kind == contract.MemberProp && g.framework == "web component" {
+		for _, p := range c.Props {
+			if p.Spelled.Attribute != "" && strings.EqualFold(p.Spelled.Attribute, spelled) || p.Spelled.Name == spelled {
+				return change.Key(g.framework, kind, p.Spelled.Name)
+			}
+		}
+	}
+	if c := g.contract; c != nil && kind == contract.MemberProp && change.Key(g.framework, contract.MemberSlot, "x") != "x" {
+		for _, s := range c.Slots { // one that is filled by a property
+			if s.Spelled.Name == spelled && s.Spelled.Name != s.Name {
+				return change.Key(g.framework, contract.MemberSlot, spelled)
+			}
+		}
+	}
+	return change.Key(g.framework, kind, spelled)
 }
 
 func set(list []string) map[string]bool {
@@ -316,7 +362,10 @@ func (g *given) value(spelled string) (site.Given, bool) {
 	return x, true
 }
 
-func (a *at) spelled() string { return a.change.Member.Spelled }
+// spelled is what the changed member is known by among what is given.
+func (a *at) spelled() string {
+	return change.Key(a.given.framework, contract.MemberKind(a.change.Member.Kind), a.change.Member.Spelled)
+}
 
 func always(outcome Outcome, why string) func(*at) (verdict, bool) {
 	return func(*at) (verdict, bool) { return verdict{outcome: outcome, why: why}, true }
@@ -820,7 +869,15 @@ func takesAnything(a *at) (verdict, bool) {
 // spelledIn gives the spelling of a member by its canonical name.
 func spelledIn(c *contract.Contract, name string) string {
 	spelled, _ := c.SpelledOf(name)
-	return spelled
+	kind := contract.MemberProp
+	switch {
+	case c.Prop(name) != nil:
+	case c.Slot(name) != nil:
+		kind = contract.MemberSlot
+	case c.Event(name) != nil:
+		kind = contract.MemberEvent
+	}
+	return change.Key(c.Framework, kind, spelled)
 }
 
 // combination finds sites that give all of a combination that is forbidden now.
@@ -867,6 +924,20 @@ func companion(a *at) (verdict, bool) {
 		}
 	}
 	return out, out.outcome != ""
+}
+
+// asAttribute looks whether a property is given by the attribute that is gone.
+func asAttribute(a *at) (verdict, bool) {
+	p, where := a.given.is(a.spelled())
+	if p == absent {
+		return verdict{}, false
+	}
+	x, ok := a.given.by[a.spelled()]
+	if !ok {
+		return verdict{outcome: Unsure, why: whySpread, at: where}, true
+	}
+	old := a.change.Detail.Names[0]
+	return verdict{outcome: Breaks, why: "gives it as the attribute " + old, at: x.At}, strings.EqualFold(x.Spelled, old)
 }
 
 // usesPart holds at the sites of the part itself.

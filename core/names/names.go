@@ -5,6 +5,7 @@
 package names
 
 import (
+	"slices"
 	"strings"
 	"unicode"
 	"unicode/utf8"
@@ -171,4 +172,29 @@ func Words(name string) []string {
 	}
 	end()
 	return words
+}
+
+// ByPlace is the name that the path of a file gives a component: base/Button.vue is
+// BaseButton, base/BaseButton.vue too.
+func ByPlace(file string) string {
+	file = strings.TrimSuffix(strings.TrimSuffix(file, ".vue"), "/index")
+	var out []string
+	parts := strings.Split(file, "/")
+	for i, part := range parts {
+		words := Words(part)
+		if i == len(parts)-1 {
+			for n := len(out); n > 0; n-- {
+				if len(words) >= n && slices.Equal(words[:n], out[len(out)-n:]) {
+					words = words[n:]
+					break
+				}
+			}
+		}
+		out = append(out, words...)
+	}
+	var b strings.Builder
+	for _, word := range out {
+		b.WriteString(UpperFirst(word))
+	}
+	return b.String()
 }

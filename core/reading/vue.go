@@ -58,7 +58,39 @@ func (r *reader) vueExport(e entry) bool {
 	if e.name == "default" {
 		export.Kind = "default"
 	}
+	if found, ok := r.byPlace(e); ok {
+		name, export.Name, export.Kind = found, found, contract.ExportPlace
+	}
 	return r.vueSymbol(name, e.symbol, export)
+}
+
+// componentFolder is where the components of a project stand that apps are laid over.
+const componentFolder = "components/"
+
+// byPlace gives the name that a component of such a project is found by; false where
+// the package is none, or the file none of its components.
+func (r *reader) byPlace(e entry) (string, bool) {
+	if e.name != "default" || e.symbol.Module == nil || !r.isLayer() {
+		return "", false
+	}
+	file := r.set.Rel(e.symbol.Module.Path)
+	for _, before := range []string{"", "app/", "src/"} {
+		if rest, ok := strings.CutPrefix(file, before+componentFolder); ok && strings.HasSuffix(rest, ".vue") {
+			return names.ByPlace(rest), true
+		}
+	}
+	return "", false
+}
+
+// isLayer reports whether a package is a project that apps are laid over: it has the
+// configuration of one.
+func (r *reader) isLayer() bool {
+	for _, ending := range []string{"ts", "js", "mjs"} {
+		if _, err := fs.Stat(r.set.FS, path.Join(r.set.Dir, "nuxt.config."+ending)); err == nil {
+			return true
+		}
+	}
+	return false
 }
 
 // vueSymbol reads what a symbol stands for, if it is a component.

@@ -281,7 +281,7 @@ func (s *scanner) ownComponents(p *project) {
 			if entry.IsDir() || path.Ext(name) != ".vue" {
 				return nil
 			}
-			key := fileName(strings.TrimPrefix(name, dir+"/"))
+			key := names.ByPlace(strings.TrimPrefix(name, dir+"/"))
 			if _, twice := p.own[key]; !twice {
 				p.own[key] = name
 			}
@@ -291,31 +291,6 @@ func (s *scanner) ownComponents(p *project) {
 			s.unreadTag(p.at, "the components of the project could not be listed: "+err.Error())
 		}
 	}
-}
-
-// fileName is the name of a component by its path: base/Button.vue is BaseButton,
-// base/BaseButton.vue too.
-func fileName(file string) string {
-	file = strings.TrimSuffix(strings.TrimSuffix(file, ".vue"), "/index")
-	var out []string
-	parts := strings.Split(file, "/")
-	for i, part := range parts {
-		words := names.Words(part)
-		if i == len(parts)-1 {
-			for n := len(out); n > 0; n-- {
-				if len(words) >= n && slices.Equal(words[:n], out[len(out)-n:]) {
-					words = words[n:]
-					break
-				}
-			}
-		}
-		out = append(out, words...)
-	}
-	var b strings.Builder
-	for _, word := range out {
-		b.WriteString(names.UpperFirst(word))
-	}
-	return b.String()
 }
 
 // byPlace finds what a name stands for that nothing in a file imports.

@@ -47,7 +47,11 @@ func words(s *site.Site) string {
 		case g.Position > 0 && len(g.Keys) > 0:
 			out = append(out, fmt.Sprint(g.Position, "=[", strings.Join(g.Keys, ","), "]"))
 		case mark != "":
-			out = append(out, mark+g.Name+takes(g.Takes))
+			text := takes(g.Takes)
+			if mark == "#" {
+				text = strings.TrimSuffix(text, "()")
+			}
+			out = append(out, mark+g.Name+text)
 		case g.Literal != nil:
 			out = append(out, g.Spelled+"="+g.Literal.String())
 		case len(g.MayBe) > 0:

@@ -838,8 +838,11 @@ func (w *templateWalker) fill(u *use, t *syntax.Tag, slot, data *syntax.Directiv
 		name = "default"
 	}
 	g := site.Given{Spelled: name, At: at}
-	if data != nil && len(data.Params) > 0 {
+	switch {
+	case data != nil && len(data.Params) > 0:
 		g.Takes = takenBy(data.Params, content)
+	case !u.element:
+		g.Takes = &site.Takes{Params: []site.Taken{}} // nothing of what it is given
 	}
 	for _, n := range content { // <template #note><slot name="note" /></template>
 		if s, ok := n.(*syntax.Tag); ok && s.Name == "slot" && w.within != "" {
