@@ -558,7 +558,7 @@ func TestListsInDocsAreCurrent(t *testing.T) {
 		fmt.Fprintf(&kinds, "| `%s` | %s | %s | %s | %s | %s |\n", row.Kind, row.Where, row.Verdict, row.Silent, strings.ReplaceAll(row.Why, "%s", "…"), row.Site)
 	}
 	rules.WriteString("# Rules\n\nWhat `steady check` looks for, as the table in `core/style/rules.go` has it. An unwaived `must` makes the check exit\nwith 1. Weights, vocabulary and waivers stand in `steady.yaml`.\n\n| rule | weight | what holds | why | an example that breaks it |\n|---|---|---|---|---|\n")
-	for _, rule := range style.Rules {
+	for _, rule := range style.AllRules() {
 		fmt.Fprintf(&rules, "| `%s` | %s | %s | %s | %s |\n", rule.ID, rule.Weight, rule.Title, rule.Reason, strings.ReplaceAll(rule.Example, "|", "\\|"))
 	}
 	requests.WriteString("# Requests and patterns\n\nWhat `steady draft what-if` asks of each alternative, as the table in `core/design/request.go` has it.\n\n| request | what it asks | why it comes |\n|---|---|---|\n")

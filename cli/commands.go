@@ -12,6 +12,7 @@ import (
 
 	"steadysocket/client"
 	"steadysocket/core/change"
+	"steadysocket/core/contract"
 	"steadysocket/core/impact"
 	"steadysocket/core/modules"
 	"steadysocket/core/site"
@@ -63,8 +64,8 @@ func (s *shell) checkCommand() *cobra.Command {
 	cmd := &cobra.Command{
 		Use:     "check SOURCE",
 		Short:   "Checks a library's contracts against its house style",
-		Long:    "Runs the rules of consistency over a library. Exits with 1 on an unwaived finding\nof weight must. House style and waivers stand in steady.yaml at the library's root.\n" + sourceHelp,
-		Example: "  steady check ./fairlead\n  steady check ./fairlead --format sarif",
+		Long:    "Runs the rules of consistency over a library. Exits with 1 on an unwaived finding\nof weight must. House style and waivers stand in steady.yaml at the library's root.\nSeveral packages of one source are held against each other, too: what one of them has\nand another lacks, and what differs.\n" + sourceHelp,
+		Example: "  steady check ./fairlead\n  steady check ./fairlead --format sarif\n  steady check ./fairlead --package @saltmarsh/fairlead --package @saltmarsh/fairlead-vue",
 		Args:    arguments("one SOURCE"),
 		RunE: func(cmd *cobra.Command, args []string) error {
 			if len(packages) == 0 {
@@ -72,6 +73,8 @@ func (s *shell) checkCommand() *cobra.Command {
 			}
 			refused := false
 			var all []*style.Findings
+			var sides []*contract.Listing
+			var settings *style.Settings
 			for _, pkg := range packages {
 				o, err := s.open(cmd.Context(), args[0], wants{pkg: pkg, framework: framework})
 				if err != nil {
@@ -80,8 +83,17 @@ func (s *shell) checkCommand() *cobra.Command {
 				found := style.Check(o.listing, o.conflicts, o.settings, time.Now())
 				refused = refused || found.Refused()
 				all = append(all, found)
+				sides = append(sides, o.listing)
+				if settings == nil {
+					settings = o.settings
+				}
 			}
-			if err := s.printFindings(all); err != nil {
+			var parity *style.Parity
+			if len(sides) > 1 {
+				parity = style.Compared(sides, settings, time.Now())
+				refused = refused || parity.Refused()
+			}
+			if err := s.printFindings(all, parity); err != nil {
 				return err
 			}
 			if refused {

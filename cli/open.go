@@ -6,7 +6,6 @@ import (
 	"context"
 	"errors"
 	"fmt"
-	"io/fs"
 	"os"
 	"path/filepath"
 	"slices"
@@ -141,8 +140,8 @@ func readSource(src *source.Source, text string, w wants) (*opened, error) {
 	if o.settings, err = style.ReadSettings(src.FS, dir); err != nil {
 		return nil, &readError{err}
 	}
-	if data, err := fs.ReadFile(src.FS, filepath.ToSlash(filepath.Join(dir, style.File))); err == nil {
-		o.text = string(data)
+	if _, text, err := style.FindSettings(src.FS, dir); err == nil {
+		o.text = string(text)
 	}
 	name := filepath.Base(strings.TrimSuffix(text, "/"))
 	if abs, err := filepath.Abs(src.Path); err == nil {

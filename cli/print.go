@@ -312,14 +312,20 @@ func rootOf(c *contract.Contract) string {
 	return s
 }
 
-func (s *shell) printFindings(all []*style.Findings) error {
+// printFindings prints what was found in each package, and in what they differ; nil
+// where there is one alone.
+func (s *shell) printFindings(all []*style.Findings, parity *style.Parity) error {
 	switch s.format {
 	case "json":
-		if len(all) == 1 {
+		if parity == nil {
 			return s.json(all[0])
 		}
-		return s.json(all)
+		parity.Findings = all
+		return s.json(parity)
 	case "sarif":
+		if parity != nil {
+			all = append(all, parity.AsFindings())
+		}
 		return s.json(sarif(all))
 	}
 	for _, f := range all {
@@ -350,7 +356,45 @@ func (s *shell) printFindings(all []*style.Findings) error {
 			s.line("a waiver ran out: %s", o)
 		}
 	}
+	if parity != nil {
+		s.printParity(parity)
+	}
 	return nil
+}
+
+// printParity prints in what the packages of a library differ.
+func (s *shell) printParity(p *style.Parity) {
+	s.line("")
+	head := table.Row{"component", "member", "rule", "differs"}
+	var of []string
+	for _, x := range p.Packages {
+		of = append(of, fmt.Sprintf("%s %s (%s)", x.Name, x.Version, x.Framework))
+		head = append(head, x.Framework)
+	}
+	s.line("%s", strings.Join(of, " ↔ "))
+	s.line("")
+	var rows []table.Row
+	before := ""
+	for _, g := range p.Gaps {
+		component, why := g.Component, g.Why
+		if component == before {
+			component = ""
+		}
+		before = g.Component
+		if g.Waived != nil {
+			why += " (accepted: " + g.Waived.Reason + ")"
+		}
+		row := table.Row{component, g.Member, g.Rule, why}
+		for _, side := range g.Sides {
+			row = append(row, orDash(clip(side)))
+		}
+		rows = append(rows, row)
+	}
+	if len(rows) > 0 {
+		s.grid(head, rows, 3, 4, 5, 6)
+		s.line("")
+	}
+	s.line("%s", p.Text())
 }
 
 func (s *shell) printChanges(c *change.Changes) {
@@ -432,7 +476,7 @@ func (s *shell) printScan(scan *site.Scan) {
 		how := string(x.Form)
 		if len(x.Via) > 0 {
 			behind++
-			how += " via " + x.Via[0][strings.LastIndexByte(x.Via[0], '#')+1:]
+			how += " via " + wrapperName(x.Via[0])
 		}
 		rows = append(rows, table.Row{fmt.Sprintf("%s:%d:%d", x.At.File, x.At.Line, x.At.Column), x.Component, how, strings.Join(given, ", ")})
 	}
@@ -489,7 +533,7 @@ func (s *shell) printImpact(x *impact.Impact) {
 		for _, site := range x.Sites {
 			what := site.Component
 			if len(site.Via) > 0 {
-				what += " via " + site.Via[0][strings.LastIndexByte(site.Via[0], '#')+1:]
+				what += " via " + wrapperName(site.Via[0])
 			}
 			if site.Behind > 0 {
 				what += fmt.Sprintf(" (+%d behind)", site.Behind)
@@ -580,4 +624,15 @@ func meant(name string, l *contract.Listing) string {
 		return "; did you mean " + near + "?"
 	}
 	return ""
+}
+
+// wrapperName is what people call a component of an app: its name, or that of its file
+// where the file is the component.
+func wrapperName(via string) string {
+	file, name, _ := strings.Cut(via, "#")
+	if name == "default" {
+		file = file[strings.LastIndexByte(file, '/')+1:]
+		name, _, _ = strings.Cut(file, ".")
+	}
+	return name
 }

@@ -10,6 +10,7 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"slices"
 	"strings"
 	"testing"
 	"time"
@@ -59,12 +60,28 @@ func serve(t testing.TB, filled bool) string {
 				t.Fatal(err)
 			}
 		}
-		for _, app := range demo.Apps {
+		all := []string{"@saltmarsh/fairlead"}
+		apps := slices.Clone(demo.Apps)
+		for _, p := range demo.Packages {
+			dir := t.TempDir()
+			if err := demo.Lay(dir, "2.1.0"); err != nil {
+				t.Fatal(err)
+			}
+			r, err := reading.Read(os.DirFS(dir), reading.Options{Package: p.Name, Library: "Fairlead", Owner: "quayside", Source: contract.SourceInfo{Kind: "directory"}})
+			if err != nil {
+				t.Fatal(err)
+			}
+			if _, err := db.AddRelease(ctx, "test", r.Listing, "", style.Check(r.Listing, nil, &style.Settings{}, time.Now())); err != nil {
+				t.Fatal(err)
+			}
+			all, apps = append(all, p.Name), append(apps, p.App)
+		}
+		for _, app := range apps {
 			dir := t.TempDir()
 			if err := demo.LayApp(dir, app); err != nil {
 				t.Fatal(err)
 			}
-			s, err := usage.Scan(os.DirFS(dir), usage.Options{Libraries: []string{"@saltmarsh/fairlead"}})
+			s, err := usage.Scan(os.DirFS(dir), usage.Options{Libraries: all})
 			if err != nil {
 				t.Fatal(err)
 			}

@@ -29,8 +29,23 @@ var Releases = []string{"1.0.0", "1.1.0", "1.2.0", "2.0.0", "2.1.0"}
 // Drafts lists the interfaces in the making, by the folders of their drafts.
 var Drafts = []string{"notice-bar", "sailing-list", "lever"}
 
-// Apps lists the apps of the scenario.
+// Apps lists the apps of the scenario that use the library's package for React.
 var Apps = []string{"booking", "freight"}
+
+// Package is a package of the library for another framework than React: where it
+// stands in the library's source, the releases that have it, and the app that uses it.
+type Package struct {
+	Name     string
+	Dir      string
+	Releases []string
+	App      string
+}
+
+// Packages lists them.
+var Packages = []Package{
+	{"@saltmarsh/fairlead-vue", "packages/vue", []string{"1.2.0", "2.0.0", "2.1.0"}, "kiosk"},
+	{"@saltmarsh/fairlead-elements", "packages/elements", []string{"2.0.0", "2.1.0"}, "quay-signs"},
+}
 
 // working names the layer that holds the library's unreleased state.
 const working = "working"
@@ -38,7 +53,16 @@ const working = "working"
 // firstDay dates the first commit, so that two builds give equal commits.
 var firstDay = time.Date(2026, 3, 2, 9, 0, 0, 0, time.UTC)
 
-// Build lays out DIR/fairlead, DIR/booking and DIR/freight as git repositories.
+// allApps lists all apps of the scenario.
+func allApps() []string {
+	list := append([]string{}, Apps...)
+	for _, p := range Packages {
+		list = append(list, p.App)
+	}
+	return list
+}
+
+// Build lays out DIR/fairlead and a folder for each app as git repositories.
 // The library's unreleased state stays uncommitted in its working tree. What
 // is already there and whole is left alone; a half-built repository is made anew.
 func Build(ctx context.Context, dir string) error {
@@ -55,7 +79,7 @@ func Build(ctx context.Context, dir string) error {
 	}); err != nil {
 		return err
 	}
-	for _, app := range Apps {
+	for _, app := range allApps() {
 		if err := repository(ctx, filepath.Join(dir, app), func(repo string) error {
 			if err := layer(repo, path.Join("apps", app)); err != nil {
 				return err

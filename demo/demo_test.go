@@ -8,6 +8,7 @@ import (
 	"os/exec"
 	"path/filepath"
 	"regexp"
+	"slices"
 	"strings"
 	"testing"
 	"time"
@@ -392,6 +393,95 @@ func TestDeclarationsMakeNoPhantomChanges(t *testing.T) {
 		again := change.Compare(declared, declared, change.Options{})
 		if len(again.Changes) > 0 {
 			t.Errorf("%s: declarations differ from themselves: %+v", release, again.Changes[0])
+		}
+	}
+}
+
+// readPackage reads another package of the library in one of its releases.
+func readPackage(t *testing.T, p demo.Package, release string) *reading.Result {
+	t.Helper()
+	dir := t.TempDir()
+	if err := demo.Lay(dir, release); err != nil {
+		t.Fatal(err)
+	}
+	r, err := reading.Read(os.DirFS(dir), reading.Options{Package: p.Name, Source: contract.SourceInfo{Kind: "directory"}})
+	if err != nil {
+		t.Fatal(err)
+	}
+	return r
+}
+
+// TestOtherPackages holds that the packages for other frameworks are read whole, that
+// their apps are scanned whole, and what becomes of those between releases.
+func TestOtherPackages(t *testing.T) {
+	want := map[string]string{
+		"kiosk 1.2.0 to 2.0.0":      "5 break, 0 unsure, 1 shift, 4 hold, 2 behind",
+		"quay-signs 2.0.0 to 2.1.0": "4 break, 0 unsure, 0 shift, 5 hold, 0 behind",
+	}
+	for _, p := range demo.Packages {
+		var before *contract.Listing
+		dir := t.TempDir()
+		if err := demo.LayApp(dir, p.App); err != nil {
+			t.Fatal(err)
+		}
+		s, err := usage.Scan(os.DirFS(dir), usage.Options{Libraries: []string{p.Name}})
+		if err != nil {
+			t.Fatal(err)
+		}
+		if len(s.Unread) > 0 || s.Packages[0].Range == "" || !slices.Equal(s.Packages[0].Locked, p.Releases[:1]) {
+			t.Errorf("%s is scanned as %+v, unread %+v", p.App, s.Packages, s.Unread)
+		}
+		for _, release := range p.Releases {
+			r := readPackage(t, p, release)
+			if r.Listing.Package.Version != release || len(r.Listing.Components) < 4 || len(r.Listing.Unread)+len(r.Conflicts) > 0 {
+				t.Errorf("%s %s: %d components, unread %+v, conflicts %+v", p.Name, release, len(r.Listing.Components), r.Listing.Unread, r.Conflicts)
+			}
+			if before != nil {
+				found := impact.Of(change.Compare(before, r.Listing, change.Options{}), before, s, impact.Options{})
+				key := fmt.Sprintf("%s %s to %s", p.App, before.Package.Version, release)
+				x := found.Totals
+				got := fmt.Sprintf("%d break, %d unsure, %d shift, %d hold, %d behind", x.Breaks, x.Unsure, x.Shifts, x.Holds, x.Behind)
+				if want[key] != "" && got != want[key] {
+					t.Errorf("%s: %s, want %s", key, got, want[key])
+				}
+				delete(want, key)
+			}
+			before = r.Listing
+		}
+	}
+	for key := range want {
+		t.Errorf("%s was not looked at", key)
+	}
+}
+
+// TestPackagesDiffer holds in what the packages of the library differ: a few members by
+// design, and nothing that only their frameworks spell otherwise.
+func TestPackagesDiffer(t *testing.T) {
+	sides := []*contract.Listing{read(t, layLibrary(t, "2.1.0")).Listing}
+	for _, p := range demo.Packages {
+		sides = append(sides, readPackage(t, p, "2.1.0").Listing)
+	}
+	settings, err := style.ReadSettings(os.DirFS(layLibrary(t, "2.1.0")), "packages/vue")
+	if err != nil || settings.Library != "Fairlead" {
+		t.Fatalf("the settings of a package are %+v, %v", settings, err)
+	}
+	p := style.Compared(sides, settings, time.Now())
+	told := map[string]bool{}
+	for _, g := range p.Gaps {
+		word := g.Component + " " + g.Member + " " + g.Rule
+		if g.Waived != nil {
+			word += " accepted"
+		}
+		told[word] = true
+	}
+	for _, want := range []string{"FareTag size P05", "FareTag as P02 accepted", "Lever hold P02", "Lever wide P02", "Notice title P03", "Notice dismiss P06", "SailingRow density P04", "useTide  P01 accepted", "Timetable tone P02"} {
+		if !told[want] {
+			t.Errorf("not told: %s", want)
+		}
+	}
+	for _, no := range []string{"FareTag tone P04", "FareTag note P07", "FareTag explain P06", "Lever press P06", "Lever children P02", "Timetable defaultValue P02", "Timetable valueChange P06", "Timetable value P05"} {
+		if told[no] {
+			t.Errorf("told, and no difference: %s", no)
 		}
 	}
 }

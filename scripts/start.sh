@@ -109,7 +109,13 @@ add() { bin/steady add "$@" --actor demo >>"$state/demo.log" 2>&1 || say "Not ad
 for release in 1.0.0 1.1.0 1.2.0 2.0.0 2.1.0; do
   add release "$demo/fairlead@$release"
 done
-for app in booking freight; do
+for release in 1.2.0 2.0.0 2.1.0; do
+  add release "$demo/fairlead@$release" --package @saltmarsh/fairlead-vue
+done
+for release in 2.0.0 2.1.0; do
+  add release "$demo/fairlead@$release" --package @saltmarsh/fairlead-elements
+done
+for app in booking freight kiosk quay-signs; do
   add app "$demo/$app"
 done
 for draft in notice-bar sailing-list lever; do
@@ -125,6 +131,8 @@ Try, from $demo with STEADY_SERVICE=$address:
   $root/bin/steady check ./fairlead@2.1.0
   $root/bin/steady compare ./fairlead@1.2.0 ./fairlead@2.0.0
   $root/bin/steady impact ./fairlead@1.2.0 ./fairlead@2.0.0 --app ./booking
+  $root/bin/steady impact ./fairlead@1.2.0 ./fairlead@2.0.0 --package @saltmarsh/fairlead-vue --app ./kiosk
+  $root/bin/steady check ./fairlead@2.1.0 --package @saltmarsh/fairlead --package @saltmarsh/fairlead-vue
   $root/bin/steady draft what-if ./drafts/notice-bar
   $root/bin/steady list
 

@@ -126,6 +126,19 @@ export interface Finding {
   waived: { reason: string } | null;
 }
 
+/** What a wrapper of an app is called: by its name, or by its file where the file is the component. */
+export function wrapperName(via: string): string {
+  const [file, name] = via.split('#');
+  return name === 'default' ? (file.split('/').pop() ?? file).split('.')[0] : name;
+}
+
+/** In what the packages of a library differ (steady.parity/1); sides and names stand in the order of the packages. */
+export interface Parity {
+  packages: { name: string; version: string; framework: string }[];
+  components: { component: string; names: string[]; alike: number; gaps: number }[];
+  gaps: { rule: string; weight: string; component: string; member: string; kind: string; why: string; sides: string[]; waived: { reason: string; owner: string; until: string } | null }[];
+}
+
 export interface ComponentPage {
   release: Release;
   contract: Contract;

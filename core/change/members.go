@@ -137,7 +137,9 @@ func (c *comparison) props(o, n *contract.Contract, h hidden) {
 		a, b := before[p.old], after[p.new]
 		m := memberOf("prop", a.Name, a.Spelled)
 		c.spelling(PropRenamed, m, p.pairing, spelling{a.Name, a.Spelled, a.At}, spelling{b.Name, b.Spelled, b.At})
-		c.attribute(m, a, b)
+		if p.pairing == nil { // else it goes with the property
+			c.attribute(m, a, b)
+		}
 		c.prop(m, a, b)
 	}
 	for _, name := range gone {

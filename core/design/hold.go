@@ -13,8 +13,7 @@ import (
 // changes lead from what is intended to what is there. What only a reading knows, and what
 // the draft leaves open, is no change.
 func Hold(intended, read *contract.Contract) *change.Changes {
-	var want *contract.Contract
-	want = copied(As(intended, read.Framework))
+	want := copied(As(intended, read.Framework))
 	want.Library, want.Package, want.Framework, want.Export, want.Complete, want.Bases = read.Library, read.Package, read.Framework, read.Export, read.Complete, read.Bases
 	want.Stage, want.Owner = read.Stage, read.Owner
 	if !want.Root.Known {

@@ -3,6 +3,7 @@
 package impact
 
 import (
+	"encoding/json"
 	"fmt"
 	"slices"
 	"strings"
@@ -194,6 +195,9 @@ func gather(s *site.Site, c *contract.Contract) *given {
 	kind := contract.MemberProp
 	add := func(i int, x site.Given) {
 		key := g.key(kind, x.Spelled)
+		if g.framework == "web component" && kind == contract.MemberProp {
+			x = asAttributeValue(x, c)
+		}
 		g.by[key] = x
 		g.index[key] = i
 	}
@@ -235,6 +239,27 @@ func kindAt(s *site.Site, x site.Given) contract.MemberKind {
 		return contract.MemberSlot
 	}
 	return contract.MemberProp
+}
+
+// asAttributeValue gives what an attribute gives the property that it shows: a number
+// or a flag, where the property is one.
+func asAttributeValue(x site.Given, c *contract.Contract) site.Given {
+	for _, p := range c.Props {
+		if p.Spelled.Attribute == "" || !strings.EqualFold(p.Spelled.Attribute, x.Spelled) || x.Literal == nil || !p.Type.Known() {
+			continue
+		}
+		text, isText := x.Literal.V.(string)
+		if !isText || types.Assignable(types.StringLiteral(text), p.Type.T).Answer == types.Yes {
+			return x
+		}
+		switch {
+		case types.Assignable(types.True, p.Type.T).Answer == types.Yes:
+			x.Literal = &site.Value{V: true}
+		case json.Valid([]byte(text)) && types.Assignable(&types.Literal{Of: types.Number, Value: text}, p.Type.T).Answer == types.Yes:
+			x.Literal = &site.Value{V: json.Number(text)}
+		}
+	}
+	return x
 }
 
 // key is what something given is known by: that of the member which it is by the

@@ -29,7 +29,7 @@ import (
 
 // Version is the version of the readers. It grows with every change to what
 // they find in the same source.
-const Version = "6"
+const Version = "7"
 
 // Options say what to read and what is known besides the source.
 type Options struct {
@@ -779,8 +779,12 @@ func reason(err error) string {
 // digest is the digest of all that the reading rests on: the manifest, the
 // library's settings, the package's modules reached and the sidecar files.
 func (r *reader) digest(files []ownFile) string {
-	for _, name := range []string{"package.json", "steady.yaml"} {
-		r.readFiles[path.Join(r.set.Dir, name)] = true
+	r.readFiles[path.Join(r.set.Dir, "package.json")] = true
+	for dir := r.set.Dir; ; dir = path.Dir(dir) { // the settings of the library around it hold, too
+		r.readFiles[path.Join(dir, "steady.yaml")] = true
+		if dir == "." {
+			break
+		}
 	}
 	parts := map[string]string{}
 	for _, f := range files {

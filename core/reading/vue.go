@@ -31,7 +31,6 @@ type vueMade struct {
 	bases   []contract.Base            // what it takes over and is not here
 	doc     standing[syntax.Node]
 	at      place.Place
-	depth   int // of following
 }
 
 // vueExport reads an exported name if it is a component or shared logic, and reports

@@ -57,7 +57,6 @@ type vueProp struct {
 	written  string
 	at       place.Place
 	origin   string
-	loose    bool // no more is known than that it is a function
 }
 
 // vueComponent reads one component.

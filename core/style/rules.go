@@ -45,7 +45,7 @@ var Rules = []Rule{
 
 var byID = func() map[string]Rule {
 	m := map[string]Rule{}
-	for _, r := range Rules {
+	for _, r := range AllRules() {
 		m[r.ID] = r
 	}
 	return m
@@ -53,7 +53,7 @@ var byID = func() map[string]Rule {
 
 func knownRules() string {
 	var list []string
-	for _, r := range Rules {
+	for _, r := range AllRules() {
 		list = append(list, r.ID)
 	}
 	return "there are " + strings.Join(list, ", ")

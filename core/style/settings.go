@@ -119,18 +119,33 @@ func oneOf(s string, list ...string) bool {
 	return false
 }
 
-// ReadSettings reads the settings of the library in dir; without a file they
-// are empty.
-func ReadSettings(fsys fs.FS, dir string) (*Settings, error) {
-	name := path.Join(dir, File)
-	data, err := fs.ReadFile(fsys, name)
-	if errors.Is(err, fs.ErrNotExist) {
-		return &Settings{}, nil
+// FindSettings gives the path of the settings that hold in dir, and their text: those
+// that stand there, else those of the library around it, which may come as several
+// packages. Without any the path is "".
+func FindSettings(fsys fs.FS, dir string) (name string, text []byte, err error) {
+	for {
+		name = path.Join(dir, File)
+		text, err = fs.ReadFile(fsys, name)
+		if !errors.Is(err, fs.ErrNotExist) {
+			return name, text, err
+		}
+		if dir == "." {
+			return "", nil, nil
+		}
+		dir = path.Dir(dir)
 	}
+}
+
+// ReadSettings reads the settings that hold in dir; without a file they are empty.
+func ReadSettings(fsys fs.FS, dir string) (*Settings, error) {
+	name, text, err := FindSettings(fsys, dir)
 	if err != nil {
 		return nil, err
 	}
-	return ParseSettings(name, data)
+	if name == "" {
+		return &Settings{}, nil
+	}
+	return ParseSettings(name, text)
 }
 
 // SettingsSchema is the JSON Schema of steady.yaml.

@@ -148,7 +148,7 @@ func TestSettingsErrors(t *testing.T) {
 		{"steady: 1\nwaiver: []\n", `steady.yaml:2:1: the key "waiver" means nothing here; did you mean "waivers"?`},
 		{"steady: 1\nowed: { behavioural: big }\n", "steady.yaml:1:1: owed.behavioural must be patch, minor or major, not big"},
 		{"steady: 1\nowed: { gate: always }\n", "steady.yaml:1:1: owed.gate must be owed or owedIfUnsure, not always"},
-		{"steady: 1\nweights: { R99: must }\n", "steady.yaml:1:1: weights names the rule R99, which there is not; there are C01, C02, C03, C04, C05, C06, H01, H02, R01, R12, R18, R21"},
+		{"steady: 1\nweights: { R99: must }\n", "steady.yaml:1:1: weights names the rule R99, which there is not; there are C01, C02, C03, C04, C05, C06, H01, H02, R01, R12, R18, R21, P01, P02, P03, P04, P05, P06, P07, P08, P09"},
 		{"steady: 1\nweights: { R12: loud }\n", "steady.yaml:1:1: the weight of R12 must be must, should, note or off, not loud"},
 		{"steady: 1\nwaivers: [{ rule: R12, component: A }]\n", "steady.yaml:1:1: the waiver of R12 for A needs a reason and an owner"},
 		{"steady: 1\nwaivers: [{ rule: R12, component: A, reason: r, owner: o, until: soon }]\n", "steady.yaml:1:1: until must be a day like 2027-03-31, not soon"},

@@ -32,14 +32,11 @@ func (w *walker) site(to target, form site.Form, at syntax.Node, text syntax.Nod
 }
 
 // kinds says how the members of a framework are told apart at a site.
+// By default all members are props, and their spelling tells.
 type kinds int
 
-const (
-	// reactKinds: all members are props; their spelling tells.
-	reactKinds kinds = iota
-	// vueKinds: each kind has a notation of its own, and names of its own.
-	vueKinds
-)
+// vueKinds: each kind has a notation of its own, and names of its own.
+const vueKinds kinds = 1
 
 // givenKind is the kind that the notation of what is given shows.
 type givenKind int

@@ -19,7 +19,7 @@ import (
 )
 
 // Version is the version of the scanners.
-const Version = "3"
+const Version = "4"
 
 // Options say what to look for.
 type Options struct {

@@ -879,9 +879,7 @@ func takenBy(params []*syntax.Param, content []syntax.Node) *site.Takes {
 				switch n := n.(type) {
 				case *syntax.Attribute:
 					if d := n.Directive; d != nil {
-						for _, s := range d.Body {
-							body.Body = append(body.Body, s)
-						}
+						body.Body = append(body.Body, d.Body...)
 						if d.Body == nil && d.X != nil {
 							body.Body = append(body.Body, &syntax.ExprStmt{X: d.X})
 						}

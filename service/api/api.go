@@ -92,6 +92,7 @@ func (s *server) routes() []route {
 		{"GET", "/components", s.listComponents},
 		{"GET", "/packages/:package/components/:component", s.showComponent},
 		{"GET", "/packages/:package/components/:component/sites", s.listSites},
+		{"GET", "/packages/:package/components/:component/parity", s.showParity},
 		{"GET", "/packages/:package/changes", s.compare},
 		{"GET", "/packages/:package/impact", s.impact},
 		{"GET", "/packages/:package/impact/:app", s.impactOnApp},

@@ -250,6 +250,36 @@ func (s *server) showComponent(c *gin.Context) {
 	c.JSON(http.StatusOK, gin.H{"release": r.Release, "contract": found, "history": history, "findings": findings, "scannedApps": scanned, "intended": intended})
 }
 
+// showParity holds a component against the same one in the other packages of its
+// library, each in its newest release.
+func (s *server) showParity(c *gin.Context) {
+	own, err := s.store.ReadingOf(c.Request.Context(), c.Param("package"), store.Latest)
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	releases, err := s.store.Releases(c.Request.Context(), "")
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	sides := []*contract.Listing{own.Listing}
+	seen := map[string]bool{own.Release.Package: true}
+	for _, r := range releases {
+		if r.Library != own.Release.Library || seen[r.Package] {
+			continue
+		}
+		seen[r.Package] = true
+		other, err := s.store.ReadingOf(c.Request.Context(), r.Package, store.Latest)
+		if err != nil {
+			s.fail(c, err)
+			return
+		}
+		sides = append(sides, other.Listing)
+	}
+	c.JSON(http.StatusOK, style.Compared(sides, own.Settings, time.Now()).Of(c.Param("component")))
+}
+
 func holds(list []string, s string) bool {
 	for _, x := range list {
 		if x == s {

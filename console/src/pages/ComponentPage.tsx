@@ -1,12 +1,13 @@
 import { useEffect, useMemo } from 'react';
 import { Link, useLocation, useNavigate, useParams, useSearchParams } from 'react-router-dom';
 import styled from 'styled-components';
-import { piece, spelledOf, useService } from '../api';
+import { piece, spelledOf, useService, wrapperName } from '../api';
 import type { Changes, ComponentPage as Answered, Contract, Fact, Page, Payload, Prop, Site } from '../api';
 import { Answer, Card, Choose, Code, Empty, Mark, Rows, Scroll, Section, Soft, Table, Title } from '../parts';
 import { Plate } from '../plate/Plate';
 import { plateOf, withChanges, withSite } from '../plate/model';
 import type { Pin } from '../plate/model';
+import { ParityOf } from './Parity';
 import { memberText, Sides } from './ReleasesPage';
 import { brass, mono, paper, rule, sand, soft, space, type } from '../tokens';
 
@@ -130,7 +131,7 @@ function Sites({ page, chosen, onChoose }: { page: Answered; chosen: string | nu
                         <Link to={chosen === id ? '?' : `?site=${piece(id)}`} onClick={(e) => { e.preventDefault(); onChoose(chosen === id ? null : id); }}>
                           <strong>{app}</strong> <Code>{site.at.file}:{site.at.line}</Code>
                         </Link>{' '}
-                        <small>in {site.in}{site.via.length > 0 && `, via ${site.via[0].split('#')[1]}`}{chosen === id && ', plugged in above'}</small>
+                        <small>in {site.in}{site.via.length > 0 && `, via ${wrapperName(site.via[0])}`}{chosen === id && ', plugged in above'}</small>
                         <pre tabIndex={0}>{site.text.split('\n').slice(0, 10).join('\n')}</pre>
                       </SiteRow>
                     );
@@ -234,6 +235,7 @@ function Whole({ page }: { page: Answered }) {
           )}
         </Section>
       ))}
+      <ParityOf package={release.package} component={contract.component} />
       <Section id="releases">
         <h2>Releases</h2>
         <Scroll>

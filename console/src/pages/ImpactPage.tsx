@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import { useSearchParams, Link } from 'react-router-dom';
 import styled from 'styled-components';
-import { piece, useService } from '../api';
+import { piece, useService, wrapperName } from '../api';
 import type { AppRow, Changes, Impact, ImpactSite, Outcome, Page, Release } from '../api';
 import { Answer, Card, Code, Empty, Mark, Rows, Scroll, Section, Soft, Table, Title } from '../parts';
 import { breaks, mono, paper, plate, rule, sand, soft, space, type } from '../tokens';
@@ -66,7 +66,7 @@ function SiteView({ site, changes }: { site: ImpactSite; changes: Impact['change
         <Mark of={site.outcome} />
         <Code>{site.at.file}:{site.at.line}:{site.at.column}</Code>
         <strong>{site.component}</strong>
-        <Soft>in {site.in}{site.via.length > 0 && `, via ${site.via[0].split('#')[1]}`}{site.behind > 0 && `, ${site.behind} more behind it`}</Soft>
+        <Soft>in {site.in}{site.via.length > 0 && `, via ${wrapperName(site.via[0])}`}{site.behind > 0 && `, ${site.behind} more behind it`}</Soft>
       </header>
       <ul>
         {site.because.map((cause) => {

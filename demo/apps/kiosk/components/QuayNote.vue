@@ -1,0 +1,3 @@
+<template>
+  <p class="quay-note"><slot /></p>
+</template>

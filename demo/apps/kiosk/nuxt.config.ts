@@ -1,0 +1,3 @@
+export default defineNuxtConfig({
+  extends: ['./quay-base'],
+});
