@@ -239,6 +239,7 @@ func indexComponents(l *contract.Listing) map[componentKey]*contract.Contract {
 		add(c.Export.Module, c.Export.Name, c)
 		if c.Framework == "web component" && c.Root.Known { // a tag has no module
 			add(".", names.UpperFirst(names.Camel(c.Root.Elements[0])), c)
+			add(".", c.Component, c)
 		}
 		for _, also := range c.Export.Also {
 			add(also.Module, also.Name, c)

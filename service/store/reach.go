@@ -8,6 +8,7 @@ import (
 	"github.com/jackc/pgx/v5"
 
 	"steadysocket/core/change"
+	"steadysocket/core/contract"
 	"steadysocket/core/site"
 )
 
@@ -77,13 +78,18 @@ order by live.app`
 // one change. An open spread that stands before the value is counted as if it
 // might carry it; the sites' documents tell such cases apart.
 func (s *Store) Reach(ctx context.Context, pkg string, ch *change.Change) ([]Count, error) {
-	component := ch.Component
-	if old := ch.Detail.Old; old != nil && old.Export.Kind != "member" && old.Export.Name != "" {
+	component, framework := ch.Component, ""
+	for _, c := range []*contract.Contract{ch.Detail.New, ch.Detail.Old} {
+		if c != nil {
+			framework = c.Framework
+		}
+	}
+	if old := ch.Detail.Old; old != nil && old.Export.Kind != "member" && old.Export.Name != "" && framework != "web component" {
 		component = old.Export.Name
 	}
 	var name, value int32 = -1, -1
-	_ = s.pool.QueryRow(ctx, `select id from site_names where name = $1`, ch.Member.Spelled).Scan(&name)                          // none: no site gives it
-	_ = s.pool.QueryRow(ctx, `select id from site_values where value = $1`, site.Value{V: ch.Detail.Value}.String()).Scan(&value) // none: no site has it
+	_ = s.pool.QueryRow(ctx, `select id from site_names where name = $1`, memberName(framework, contract.MemberKind(ch.Member.Kind), ch.Member.Spelled)).Scan(&name) // none: no site gives it
+	_ = s.pool.QueryRow(ctx, `select id from site_values where value = $1`, site.Value{V: ch.Detail.Value}.String()).Scan(&value)                                    // none: no site has it
 	rows, err := s.pool.Query(ctx, reachQuery, pkg, component, name, value)
 	if err != nil {
 		return nil, err

@@ -7,10 +7,14 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"slices"
 	"time"
 
 	"github.com/jackc/pgx/v5"
 
+	"steadysocket/core/change"
+	"steadysocket/core/contract"
+	"steadysocket/core/names"
 	"steadysocket/core/site"
 )
 
@@ -33,6 +37,10 @@ func (s *Store) AddScan(ctx context.Context, actor string, scan *site.Scan) (add
 	head := *scan
 	head.Sites = nil
 	headJSON, err := json.Marshal(head)
+	if err != nil {
+		return false, err
+	}
+	sites, err := s.named(ctx, scan)
 	if err != nil {
 		return false, err
 	}
@@ -60,9 +68,47 @@ func (s *Store) AddScan(ctx context.Context, actor string, scan *site.Scan) (add
 				return err
 			}
 		}
-		return addSites(ctx, tx, id, scan.Sites)
+		return addSites(ctx, tx, id, scan.App.Framework, sites)
 	})
 	return added, err
+}
+
+// named gives the sites of a scan with the names of the components that their tags are:
+// a scan knows no contract, and a custom element need not be called as its tag is.
+func (s *Store) named(ctx context.Context, scan *site.Scan) ([]site.Site, error) {
+	tags := map[string]map[string]string{} // by package: what a tag makes of itself → the component
+	var sites []site.Site
+	for i, x := range scan.Sites {
+		if x.Found != "tag" {
+			continue
+		}
+		if tags[x.Package] == nil {
+			tags[x.Package] = map[string]string{}
+			r, err := s.ReadingOf(ctx, x.Package, Latest)
+			var none *NotFound
+			if errors.As(err, &none) {
+				continue // nothing is known of the package yet
+			}
+			if err != nil {
+				return nil, err
+			}
+			for _, c := range r.Listing.Components {
+				if c.Root.Known {
+					tags[x.Package][names.UpperFirst(names.Camel(c.Root.Elements[0]))] = c.Component
+				}
+			}
+		}
+		if name := tags[x.Package][x.Component]; name != "" && name != x.Component {
+			if sites == nil {
+				sites = slices.Clone(scan.Sites)
+			}
+			sites[i].Component = name
+		}
+	}
+	if sites == nil {
+		return scan.Sites, nil
+	}
+	return sites, nil
 }
 
 // codes gives the number of each text of a dictionary table, adding those that
@@ -103,7 +149,8 @@ const unknownValue int32 = 0
 type memberValue struct{ name, value string }
 
 // valuesOf lists what a site gives, for the narrow table. A value of "" is not known.
-func valuesOf(s *site.Site) (list []memberValue, openSpread bool) {
+// Members are named as a framework tells them apart.
+func valuesOf(s *site.Site, framework string) (list []memberValue, openSpread bool) {
 	seen := map[memberValue]bool{}
 	add := func(name, value string) {
 		if len(value) > maxValue {
@@ -114,39 +161,60 @@ func valuesOf(s *site.Site) (list []memberValue, openSpread bool) {
 			list = append(list, m)
 		}
 	}
-	for _, g := range s.All() {
-		switch {
-		case g.Spread != "":
-			openSpread = openSpread || g.Open
-			for _, key := range g.Keys {
-				add(key, "")
-			}
-		case g.Literal != nil:
-			add(g.Spelled, g.Literal.String())
-		default:
-			for _, v := range g.MayBe {
-				add(g.Spelled, v.String())
-			}
-			if !g.All || len(g.MayBe) == 0 {
-				add(g.Spelled, "")
+	for _, kind := range []contract.MemberKind{contract.MemberProp, contract.MemberSlot, contract.MemberEvent} {
+		given := map[contract.MemberKind][]site.Given{contract.MemberProp: s.Props, contract.MemberSlot: s.Slots, contract.MemberEvent: s.Events}[kind]
+		for _, g := range given {
+			name := memberName(framework, kind, g.Spelled)
+			switch {
+			case g.Spread != "":
+				openSpread = openSpread || g.Open
+				for _, key := range g.Keys {
+					add(memberName(framework, kind, key), "")
+				}
+			case g.Literal != nil:
+				add(name, g.Literal.String())
+			default:
+				for _, v := range g.MayBe {
+					add(name, v.String())
+				}
+				if !g.All || len(g.MayBe) == 0 {
+					add(name, "")
+				}
 			}
 		}
 	}
 	return list, openSpread
 }
 
+// memberName is what a member is known by in the narrow table. A custom element's
+// property and the attribute that usually shows it are one there.
+func memberName(framework string, kind contract.MemberKind, spelled string) string {
+	if framework == "web component" && kind == contract.MemberProp {
+		spelled = names.Camel(spelled)
+	}
+	return change.Key(framework, kind, spelled)
+}
+
+// frameworkOf is the framework that a site uses a component of.
+func frameworkOf(s *site.Site, app string) string {
+	if s.Found == "tag" {
+		return "web component"
+	}
+	return app
+}
+
 // addSites copies the sites of a scan in bulk.
-func addSites(ctx context.Context, tx pgx.Tx, scan int64, sites []site.Site) error {
+func addSites(ctx context.Context, tx pgx.Tx, scan int64, app string, sites []site.Site) error {
 	components := map[siteComponent]int32{}
-	names, values := map[string]int32{}, map[string]int32{}
+	nameCodes, values := map[string]int32{}, map[string]int32{}
 	given := make([][]memberValue, len(sites))
 	open := make([]bool, len(sites))
 	for i := range sites {
 		s := &sites[i]
 		components[siteComponent{s.Package, s.Module, s.Component}] = 0
-		given[i], open[i] = valuesOf(s)
+		given[i], open[i] = valuesOf(s, frameworkOf(s, app))
 		for _, m := range given[i] {
-			names[m.name] = 0
+			nameCodes[m.name] = 0
 			if m.value != "" {
 				values[m.value] = 0
 			}
@@ -160,7 +228,7 @@ func addSites(ctx context.Context, tx pgx.Tx, scan int64, sites []site.Site) err
 		}
 		components[c] = id
 	}
-	if err := codes(ctx, tx, "site_names", "name", names); err != nil {
+	if err := codes(ctx, tx, "site_names", "name", nameCodes); err != nil {
 		return err
 	}
 	if err := codes(ctx, tx, "site_values", "value", values); err != nil {
@@ -209,7 +277,7 @@ func addSites(ctx context.Context, tx pgx.Tx, scan int64, sites []site.Site) err
 			if m.value != "" {
 				value = values[m.value]
 			}
-			members = append(members, []any{component, names[m.name], value, scan, ids[i], open[i], !seen[m.name]})
+			members = append(members, []any{component, nameCodes[m.name], value, scan, ids[i], open[i], !seen[m.name]})
 			seen[m.name] = true
 		}
 	}

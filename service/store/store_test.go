@@ -255,13 +255,45 @@ func TestComponentsSayWhetherTheyWereScanned(t *testing.T) {
 // TestReachAgreesWithImpact holds the counts of the database against the
 // outcomes worked out site by site.
 func TestReachAgreesWithImpact(t *testing.T) {
+	t.Run("react", func(t *testing.T) {
+		scans := map[string]*site.Scan{}
+		for _, app := range demo.Apps {
+			scans[app] = scanApp(t, app)
+		}
+		reachAgrees(t, "@saltmarsh/fairlead", read(t, "1.0.0"), read(t, "2.0.0"), scans, 8)
+	})
+	for _, p := range demo.Packages {
+		t.Run(p.App, func(t *testing.T) {
+			of := func(release string) *contract.Listing {
+				dir := t.TempDir()
+				if err := demo.Lay(dir, release); err != nil {
+					t.Fatal(err)
+				}
+				r, err := reading.Read(os.DirFS(dir), reading.Options{Package: p.Name})
+				if err != nil {
+					t.Fatal(err)
+				}
+				return r.Listing
+			}
+			dir := t.TempDir()
+			if err := demo.LayApp(dir, p.App); err != nil {
+				t.Fatal(err)
+			}
+			scan, err := usage.Scan(os.DirFS(dir), usage.Options{Libraries: []string{p.Name}, App: site.App{Name: p.App}})
+			if err != nil {
+				t.Fatal(err)
+			}
+			reachAgrees(t, p.Name, of(p.Releases[0]), of(p.Releases[1]), map[string]*site.Scan{p.App: scan}, 2)
+		})
+	}
+}
+
+func reachAgrees(t *testing.T, pkg string, old, now *contract.Listing, scans map[string]*site.Scan, least int) {
+	t.Helper()
 	s := open(t)
 	ctx := context.Background()
-	old, now := read(t, "1.0.0"), read(t, "2.0.0")
-	scans := map[string]*site.Scan{}
-	for _, app := range demo.Apps {
-		scans[app] = scanApp(t, app)
-		if _, err := s.AddScan(ctx, "test", scans[app]); err != nil {
+	for _, scan := range scans {
+		if _, err := s.AddScan(ctx, "test", scan); err != nil {
 			t.Fatal(err)
 		}
 	}
@@ -273,7 +305,7 @@ func TestReachAgreesWithImpact(t *testing.T) {
 			continue
 		}
 		asked++
-		counts, err := s.Reach(ctx, "@saltmarsh/fairlead", ch)
+		counts, err := s.Reach(ctx, pkg, ch)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -293,7 +325,7 @@ func TestReachAgreesWithImpact(t *testing.T) {
 			}
 		}
 	}
-	if asked < 8 {
+	if asked < least {
 		t.Errorf("only %d changes were asked for", asked)
 	}
 }
@@ -451,4 +483,48 @@ func BenchmarkChangeOverAMillionSites(b *testing.B) {
 		b.Fatal(err)
 	}
 	b.Log("the plan:\n" + strings.Join(plan, "\n"))
+}
+
+// TestTagsAreKnownByTheirComponents holds that the sites of custom elements, whose scan
+// knows tags alone, are kept with the names of the components that those are.
+func TestTagsAreKnownByTheirComponents(t *testing.T) {
+	ctx := t.Context()
+	s := open(t)
+	p := demo.Packages[1]
+	scan := func() *site.Scan {
+		dir := t.TempDir()
+		if err := demo.LayApp(dir, p.App); err != nil {
+			t.Fatal(err)
+		}
+		scan, err := usage.Scan(os.DirFS(dir), usage.Options{Libraries: []string{p.Name}})
+		if err != nil {
+			t.Fatal(err)
+		}
+		return scan
+	}
+	dir := t.TempDir()
+	if err := demo.Lay(dir, "2.0.0"); err != nil {
+		t.Fatal(err)
+	}
+	r, err := reading.Read(os.DirFS(dir), reading.Options{Package: p.Name, Library: "Fairlead", Source: contract.SourceInfo{Kind: "directory"}})
+	if err != nil {
+		t.Fatal(err)
+	}
+	if _, err := s.AddRelease(ctx, "test", r.Listing, "", style.Check(r.Listing, nil, &style.Settings{}, time.Now())); err != nil {
+		t.Fatal(err)
+	}
+	if _, err := s.AddScan(ctx, "test", scan()); err != nil {
+		t.Fatal(err)
+	}
+	list, _, err := s.Components(ctx, "", "", 100)
+	if err != nil {
+		t.Fatal(err)
+	}
+	got := map[string]int{}
+	for _, c := range list {
+		got[c.Name] = *c.Sites
+	}
+	if want := map[string]int{"FareTag": 5, "Lever": 1, "Notice": 2, "TideStrip": 1}; !reflect.DeepEqual(got, want) {
+		t.Errorf("the components have %v sites, want %v", got, want)
+	}
 }

@@ -46,7 +46,7 @@ export function ComponentsPage() {
                         <td>{c.summary}</td>
                         <td>{c.owner}</td>
                         <td>{c.stage || <Soft>not said</Soft>}</td>
-                        <td>{c.library} {c.version}</td>
+                        <td>{c.library} {c.version}<br /><Soft>{c.framework}</Soft></td>
                         <td className="number">{c.props}</td>
                         <td className="number">{c.slots}</td>
                         <td className="number">{c.events}</td>

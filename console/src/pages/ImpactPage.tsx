@@ -117,6 +117,9 @@ function ReachNote({ reach }: { reach: AppRow['reach'] }) {
 function Matrix({ changes, apps, chosen }: { changes: Changes; apps: AppRow[]; chosen: Chosen }) {
   const hit = changes.changes.filter((c) => apps.some((a) => a.cells[c.id]));
   const base = `/impact?package=${piece(chosen.pkg)}&from=${piece(chosen.from)}&to=${piece(chosen.to)}`;
+  // An app that neither asks for the package nor uses it has nothing to lose here.
+  const concerned = apps.filter((a) => !a.scanned || a.reach.range || (a.reach.locked ?? []).length > 0 || a.totals.sites > 0);
+  const others = apps.length - concerned.length;
   if (apps.length === 0) return <Empty command="steady add app ./booking">No app is kept yet. Add one:</Empty>;
   return (
     <Scroll tabIndex={0} role="region" aria-label="Apps and changes">
@@ -132,7 +135,7 @@ function Matrix({ changes, apps, chosen }: { changes: Changes; apps: AppRow[]; c
           </tr>
         </thead>
         <tbody>
-          {apps.map((a) => (
+          {concerned.map((a) => (
             <tr key={a.app}>
               <th scope="row">
                 <Link to={`${base}&app=${piece(a.app)}`}>{a.app}</Link><br />
@@ -167,6 +170,7 @@ function Matrix({ changes, apps, chosen }: { changes: Changes; apps: AppRow[]; c
           ))}
         </tbody>
       </Grid>
+      {others > 0 && <p><Soft>{others === 1 ? '1 other scanned app does' : `${others} other scanned apps do`} not use this package.</Soft></p>}
     </Scroll>
   );
 }
