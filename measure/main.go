@@ -43,9 +43,17 @@ func main() {
 	folder := flag.String("folder", "", "folder whose node_modules holds the libraries; installed where it is not given")
 	upgrades := flag.Bool("upgrades", false, "judge impact under upgrades only")
 	fast := flag.Bool("speed", false, "measure speed and memory only")
+	vueOnly := flag.Bool("vue", false, "measure Vue libraries only")
 	verbose := flag.Bool("v", false, "list every difference")
 	flag.BoolVar(&alone, "alone", false, "read each library without the packages around it")
 	flag.Parse()
+	if *vueOnly {
+		if err := measureVue(*only, *folder, *verbose); err != nil {
+			fmt.Fprintln(os.Stderr, "measure:", err)
+			os.Exit(1)
+		}
+		return
+	}
 	var err error
 	if *only == "" && !*upgrades && *folder == "" {
 		err = speed(filepath.Join("docs", "reading.md")) // first, while nothing else runs
@@ -55,6 +63,9 @@ func main() {
 	}
 	if err == nil && !*upgrades && !*fast {
 		err = run(*only, *folder, *verbose)
+	}
+	if err == nil && *only == "" && !*upgrades && !*fast {
+		err = measureVue("", *folder, *verbose)
 	}
 	if err != nil {
 		fmt.Fprintln(os.Stderr, "measure:", err)

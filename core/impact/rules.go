@@ -274,7 +274,7 @@ func (g *given) key(kind contract.MemberKind, spelled string) string {
 	}
 	if c := g.contract; c != nil && kind == contract.MemberProp && change.Key(g.framework, contract.MemberSlot, "x") != "x" {
 		for _, s := range c.Slots { // one that is filled by a property
-			if s.Spelled.Name == spelled && s.Spelled.Name != s.Name {
+			if s.Spelled.Name == spelled && (s.Type.Known() || s.Spelled.Name != s.Name) {
 				return change.Key(g.framework, contract.MemberSlot, spelled)
 			}
 		}

@@ -678,6 +678,18 @@ func (s *Set) resolve(from, name string) (string, bool) {
 			return file, true
 		}
 	}
+	// No package can be called so: it is the usual alias of the sources, whose settings
+	// stand in a bundler's configuration or were left out of what is published.
+	for _, alias := range []string{"@/", "~/"} {
+		if rest, ok := strings.CutPrefix(name, alias); ok {
+			for _, dir := range []string{"src", "."} {
+				if file, ok := s.file(path.Join(s.Dir, dir, rest)); ok {
+					return file, true
+				}
+			}
+			return "", false
+		}
+	}
 	if s.Installed {
 		return s.installed(path.Dir(from), name)
 	}

@@ -249,7 +249,7 @@ func (r *reader) describe() {
 		at := place.Place{File: r.set.Rel(d.webFile), Line: 1, Column: 1}
 		c := &contract.Contract{Component: name, Kind: contract.KindComponent, Complete: true, At: &at, PassThrough: contract.PassThrough{Unknown: true},
 			Export: contract.Export{Module: ".", Name: name, Kind: "named"}}
-		v := &vueReading{r: r, c: c, types: map[string]types.Type{}, emits: map[string]*contract.Event{}, slots: map[string]*vueSlot{}, bySending: map[*contract.Event]bool{}, m: &vueMade{}}
+		v := &vueReading{r: r, c: c, types: map[string]types.Type{}, emits: map[string]*contract.Event{}, slots: map[string]*vueSlot{}, bySending: map[*contract.Event]bool{}, fed: map[string]vueProp{}, m: &vueMade{}}
 		v.describedBy(d.webTypes[name])
 		v.finishSlots()
 		v.models()

@@ -35,6 +35,7 @@ type vueReading struct {
 	attrs   map[string]bool         // names that hold what is left over, beside $attrs
 
 	bySending  map[*contract.Event]bool // events whose payload only calls tell of
+	fed        map[string]vueProp       // slots that are filled by a prop
 	told       bool                     // what it has to do with contexts is being gathered
 	inTemplate bool                     // names are those of the template
 }
@@ -71,7 +72,7 @@ func (r *reader) vueComponent(name string, m *vueMade) *contract.Contract {
 		}
 	}
 	v := &vueReading{r: r, m: m, c: c, types: map[string]types.Type{}, bound: map[string]string{}, emits: map[string]*contract.Event{},
-		slots: map[string]*vueSlot{}, attrs: map[string]bool{}, bySending: map[*contract.Event]bool{}}
+		slots: map[string]*vueSlot{}, attrs: map[string]bool{}, bySending: map[*contract.Event]bool{}, fed: map[string]vueProp{}}
 	v.scope = evaluate.In(m.module)
 	if m.script != nil {
 		v.scope = r.eval.WithParams(v.scope, m.script.Generic)
@@ -321,9 +322,8 @@ func (v *vueReading) add(p vueProp) {
 		if fn != nil && !loose {
 			s.Gives = givesOf(fn)
 		}
-		if form == contract.FormComponent {
-			s.Type = contract.TypeOf(p.of)
-		}
+		s.Type = contract.TypeOf(p.of) // what tells it from one that the template draws
+		v.fed[name] = p
 		c.Slots = append(c.Slots, s)
 	}
 	switch {

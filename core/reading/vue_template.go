@@ -206,7 +206,15 @@ func (v *vueReading) finishSlots() {
 		at := s.at
 		x := &contract.Slot{Name: names.VueSlot(name), Spelled: contract.SpelledAs(name), Form: contract.FormContent, Origin: "own",
 			Description: s.doc.text, Deprecated: s.doc.deprecated, At: &at}
-		if v.c.Slot(x.Name) != nil {
+		if p, both := v.fed[x.Name]; both {
+			// The place is filled by content or by a prop of its name: each is a member.
+			v.c.Slots = slices.DeleteFunc(v.c.Slots, func(s *contract.Slot) bool { return s.Name == x.Name && s.Type.Known() })
+			at := p.at
+			if v.c.Prop(x.Name) == nil {
+				v.c.Props = append(v.c.Props, &contract.Prop{Name: x.Name, Spelled: contract.SpelledAs(p.name), Type: contract.TypeOf(p.of), Required: p.required, Default: p.fallback,
+					Role: contract.RoleContent, Origin: p.origin, Description: p.doc.text, Deprecated: p.doc.deprecated, At: &at})
+			}
+		} else if v.c.Slot(x.Name) != nil {
 			x.Name = name
 		}
 		x.Gives = s.gives

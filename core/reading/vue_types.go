@@ -3,6 +3,7 @@
 package reading
 
 import (
+	"slices"
 	"strings"
 
 	"steadysocket/core/contract"
@@ -143,6 +144,9 @@ func (v *vueReading) typedOptions(of evaluate.Type) {
 // isOption reports whether a type is that of one prop's options: a constructor, or a
 // record with the words that options have.
 func isOption(t types.Type) bool {
+	if both, ok := t.(*types.Intersection); ok { // tables that are joined may say it twice
+		return slices.ContainsFunc(both.Members, isOption)
+	}
 	if o, ok := t.(*types.Object); ok {
 		known := 0
 		for _, f := range o.Fields {
@@ -159,6 +163,16 @@ func isOption(t types.Type) bool {
 // ofOption fills in a prop by the type of its options.
 func (v *vueReading) ofOption(p *vueProp, t types.Type) {
 	p.required, p.fallback, p.written = contract.No, contract.Default{}, ""
+	if both, ok := t.(*types.Intersection); ok {
+		for _, m := range both.Members { // a record says more than a constructor
+			if _, record := m.(*types.Object); record && isOption(m) || !isOption(t) {
+				t = m
+			}
+		}
+		if _, still := t.(*types.Intersection); still {
+			t = both.Members[slices.IndexFunc(both.Members, isOption)]
+		}
+	}
 	o, ok := t.(*types.Object)
 	if !ok {
 		p.of = propTypeOf(t)
