@@ -33,7 +33,10 @@ const without = t => (t.isUnion() ? t.types.filter(x => !(x.flags & (ts.TypeFlag
 function closed(type) {
   if (type.flags & ts.TypeFlags.Any) return null;
   const values = [];
-  for (const t of without(type)) {
+  for (const given of without(type)) {
+    // A type parameter can be nothing but what bounds it.
+    const t = given.flags & ts.TypeFlags.TypeParameter ? checker.getBaseConstraintOfType(given) ?? given : given;
+    if (t.isUnion()) { const inner = closed(t); if (!inner) return null; values.push(...inner); continue; }
     if (t.isStringLiteral() || t.isNumberLiteral()) values.push(JSON.stringify(t.value));
     else if (t.flags & ts.TypeFlags.BooleanLiteral) values.push(t.intrinsicName);
     else return null;
@@ -86,7 +89,12 @@ function slotsOf(type) {
     let fields = null;
     const calls = t ? t.getCallSignatures() : [];
     if (calls.length > 0) {
-      const given = calls[0].parameters[0] && typeOf(calls[0].parameters[0]);
+      const first = calls[0].parameters[0];
+      let given = first && typeOf(first);
+      if (first?.valueDeclaration?.dotDotDotToken) {
+        const rest = without(given).filter(t => checker.isTupleType(t)).sort((a, b) => checker.getTypeArguments(b).length - checker.getTypeArguments(a).length)[0];
+        if (rest) given = checker.getTypeArguments(rest)[0];
+      }
       if (!given || given.flags & (ts.TypeFlags.Void | ts.TypeFlags.Undefined | ts.TypeFlags.Never)) fields = [];
       else if (!(given.flags & (ts.TypeFlags.Any | ts.TypeFlags.Unknown))) {
         const all = without(given);
@@ -99,6 +107,14 @@ function slotsOf(type) {
   return out;
 }
 
+// The events that $emit takes: one signature for each, or one whose first parameter is a
+// union of names.
+function eventsOf(type) {
+  if (!type || type.flags & ts.TypeFlags.Any) return [];
+  const list = without(type).flatMap(t => t.isIntersection() ? t.types : [t]).flatMap(t => t.getCallSignatures());
+  return [...new Set(list.flatMap(s => (s.parameters[0] ? without(typeOf(s.parameters[0])) : [])).filter(t => t.isStringLiteral()).map(t => t.value))];
+}
+
 const components = [], missing = [];
 file.statements.filter(ts.isImportDeclaration).forEach((statement, i) => {
   const symbol = checker.getSymbolAtLocation(statement.moduleSpecifier);
@@ -108,7 +124,7 @@ file.statements.filter(ts.isImportDeclaration).forEach((statement, i) => {
     if (!(real.flags & ts.SymbolFlags.Value) || !/^[A-Z]/.test(x.name) && x.name !== 'default') continue;
     const type = checker.getTypeOfSymbolAtLocation(real, statement);
     if (type.flags & ts.TypeFlags.Any) { components.push({ module: names[i], name: x.name, any: true, props: [] }); continue; }
-    let props, slots;
+    let props, slots, emit;
     const made = type.getConstructSignatures().map(s => s.getReturnType()).filter(t => checker.getPropertyOfType(t, '$props'));
     if (made.length > 0) {
       const part = name => { const p = made.map(t => checker.getPropertyOfType(t, name)).find(Boolean); return p && typeOf(p); };
@@ -116,17 +132,20 @@ file.statements.filter(ts.isImportDeclaration).forEach((statement, i) => {
       // Several parts of one type may each tell of slots.
       const tell = made.map(t => checker.getPropertyOfType(t, '$slots')).filter(Boolean).map(typeOf).filter(t => !(t.flags & ts.TypeFlags.Any) && propertiesOf(t).length > 0);
       slots = tell[0] ?? part('$slots');
+      emit = part('$emit');
     } else {
       const call = type.getCallSignatures().find(s => s.parameters.length > 0 && checker.getPropertyOfType(s.getReturnType(), '__ctx'));
       if (!call) continue;
       props = typeOf(call.parameters[0]);
       const ctx = checker.getPropertyOfType(call.getReturnType(), '__ctx');
       const inner = ctx && without(typeOf(ctx))[0];
+      const e = inner && checker.getPropertyOfType(inner, 'emit');
+      emit = e && typeOf(e);
       const s = inner && checker.getPropertyOfType(inner, 'slots');
       slots = s && typeOf(s);
     }
     if (!props) continue;
-    components.push({ module: names[i], name: x.name, any: Boolean(props.flags & ts.TypeFlags.Any), props: props.flags & ts.TypeFlags.Any ? [] : propsOf(props), slots: slotsOf(slots) });
+    components.push({ module: names[i], name: x.name, any: Boolean(props.flags & ts.TypeFlags.Any), props: props.flags & ts.TypeFlags.Any ? [] : propsOf(props), slots: slotsOf(slots), events: eventsOf(emit) });
   }
 });
 console.log(JSON.stringify({ components, missing, files: program.getSourceFiles().length }));

@@ -32,7 +32,8 @@ var vueLibraries []byte
 type knownVue struct {
 	Components []struct {
 		knownComponent
-		Slots []knownSlot `json:"slots"` // nil where nothing tells of any
+		Slots  []knownSlot `json:"slots"`  // nil where nothing tells of any
+		Events []string    `json:"events"` // that $emit takes
 	} `json:"components"`
 	Missing []string `json:"missing"`
 	Files   int      `json:"files"`
@@ -83,7 +84,7 @@ func measureVue(only, folder string, verbose bool) error {
 			}
 		}
 		start := time.Now()
-		listing, err := readFrom(filepath.Join(dir, "node_modules", filepath.FromSlash(l.Name)), l.Source, "vue")
+		listing, err := readFrom(filepath.Join(dir, "node_modules", filepath.FromSlash(l.Name)), reading.Options{FromSource: l.Source, Framework: "vue", Undescribed: true})
 		if err != nil {
 			return fmt.Errorf("%s: %w", l.Name, err)
 		}
@@ -108,15 +109,15 @@ func measureVue(only, folder string, verbose bool) error {
 	return nil
 }
 
-// readFrom reads an installed package, from its sources where they are there.
-func readFrom(dir string, fromSource bool, framework string) (*contract.Listing, error) {
+// readFrom reads an installed package.
+func readFrom(dir string, o reading.Options) (*contract.Listing, error) {
 	src, err := source.Open(context.Background(), dir)
 	if err != nil {
 		return nil, err
 	}
 	defer src.Close()
 	src.With(source.Around(dir))
-	result, err := reading.Read(src.FS, reading.Options{FromSource: fromSource, Framework: framework})
+	result, err := reading.Read(src.FS, o)
 	if err != nil {
 		return nil, err
 	}
@@ -236,10 +237,10 @@ func compareVue(l *contract.Listing, k *knownVue) *comparison {
 			continue
 		}
 		judged[c] = true
-		out.vueComponent(c, theirs.Props, theirs.Slots)
+		out.vueComponent(c, theirs.Props, theirs.Slots, theirs.Events)
 	}
 	for key, c := range ours {
-		if c.Kind == contract.KindComponent && !seen[key] && !slices.Contains(k.Missing, c.Export.Module) {
+		if c.Kind == contract.KindComponent && !judged[c] && !seen[key] && !slices.Contains(k.Missing, c.Export.Module) {
 			out.Invented = append(out.Invented, key)
 		}
 	}
@@ -247,7 +248,7 @@ func compareVue(l *contract.Listing, k *knownVue) *comparison {
 	return out
 }
 
-func (out *comparison) vueComponent(c *contract.Contract, props []knownProp, slots []knownSlot) {
+func (out *comparison) vueComponent(c *contract.Contract, props []knownProp, slots []knownSlot, events []string) {
 	mine := vueMembers(c)
 	note := func(name, kind, a, b string) {
 		out.Counts[kind]++
@@ -255,9 +256,11 @@ func (out *comparison) vueComponent(c *contract.Contract, props []knownProp, slo
 			out.Differ = append(out.Differ, difference{c.Component, name, kind, a, b, c, nil})
 		}
 	}
+	listened := map[string]bool{}
 	for _, p := range props {
 		out.Members++
 		name := names.Camel(p.Name)
+		listened[name] = true
 		m, here := mine[name]
 		if !here { // two spellings of one listener
 			for spelled, x := range mine {
@@ -285,6 +288,16 @@ func (out *comparison) vueComponent(c *contract.Contract, props []knownProp, slo
 			note(p.Name, unknown, "", p.Type)
 		default:
 			note(p.Name, agreed, "", "")
+		}
+	}
+	for _, name := range events { // those of which no listener is among the props
+		if _, here := mine[listener(name)]; here {
+			out.Members++
+			note(name, agreed, "", "")
+			delete(mine, listener(name))
+		} else if !listened[listener(name)] {
+			out.Members++
+			note(name, lost, "", "emitted")
 		}
 	}
 	told := map[string]bool{}

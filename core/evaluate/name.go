@@ -74,8 +74,8 @@ func (e *Evaluator) named(t *syntax.TypeName, s *Scope) Type {
 	return &named{name: name, args: e.arguments(t.Args, s), at: s.Module.Place(t)}
 }
 
-// domSets are enumerations of the DOM that props are made of. Source: CSSOM View,
-// Web Animations, HTML and Page Visibility standards.
+// domSets are enumerations of the DOM that props are made of. Source: the standards CSSOM
+// View, Web Animations, HTML, Fetch, XMLHttpRequest, Resize Observer and Page Visibility.
 var domSets = map[string][]string{
 	"ScrollBehavior":           {"auto", "instant", "smooth"},
 	"ScrollLogicalPosition":    {"center", "end", "nearest", "start"},
@@ -87,6 +87,21 @@ var domSets = map[string][]string{
 	"ResizeObserverBoxOptions": {"border-box", "content-box", "device-pixel-content-box"},
 	"DocumentVisibilityState":  {"hidden", "visible"},
 	"RequestCredentials":       {"include", "omit", "same-origin"},
+	"RequestMode":              {"cors", "navigate", "no-cors", "same-origin"},
+	"RequestCache":             {"default", "force-cache", "no-cache", "no-store", "only-if-cached", "reload"},
+	"RequestRedirect":          {"error", "follow", "manual"},
+	"ReferrerPolicy": {"", "no-referrer", "no-referrer-when-downgrade", "origin", "origin-when-cross-origin", "same-origin", "strict-origin",
+		"strict-origin-when-cross-origin", "unsafe-url"},
+	"XMLHttpRequestResponseType": {"", "arraybuffer", "blob", "document", "json", "text"},
+	"CanvasLineCap":              {"butt", "round", "square"},
+	"CanvasLineJoin":             {"bevel", "miter", "round"},
+	"CanvasDirection":            {"inherit", "ltr", "rtl"},
+	"CanvasFillRule":             {"evenodd", "nonzero"},
+	"ImageSmoothingQuality":      {"high", "low", "medium"},
+	"ShadowRootMode":             {"closed", "open"},
+	"SelectionMode":              {"end", "preserve", "select", "start"},
+	"ScrollRestoration":          {"auto", "manual"},
+	"InsertPosition":             {"afterbegin", "afterend", "beforebegin", "beforeend"},
 }
 
 // symbol evaluates what a declared name stands for, as a type.

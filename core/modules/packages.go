@@ -84,7 +84,8 @@ func (s *Set) moduleOf(folder, module string) (string, bool) {
 	if m == nil {
 		return "", false
 	}
-	if len(m.Exports.Keys) == 0 && m.Exports.Text == "" {
+	exports := len(m.Exports.Keys) > 0 || m.Exports.Text != ""
+	if !exports {
 		for _, target := range m.TypesVersions.redirect(module, m.Types, m.Typings) {
 			if file, ok := s.file(path.Join(folder, target)); ok {
 				return file, typed(file)
@@ -101,7 +102,11 @@ func (s *Set) moduleOf(folder, module string) (string, bool) {
 			return "", false
 		}
 	}
-	return s.typesOf(folder, m, module)
+	if file, ok := s.typesOf(folder, m, module); ok || module != "." || exports {
+		return file, ok
+	}
+	file, ok := s.file(path.Join(folder, "index.d.ts")) // main leads to no types, as for Node's own resolution
+	return file, ok
 }
 
 // typesOf finds the file that tells the types of a module.

@@ -95,7 +95,7 @@ type rereading struct {
 func (r *reader) again(o Options, chosen framework) *rereading {
 	a := &rereading{r: r, o: o, chosen: chosen, fixed: sync.OnceValue(r.fixed)} // asked before and after
 	if o.Kept != nil {
-		a.key = place.DigestOf(Version, r.set.Dir, o.Package, o.Framework, o.Name, o.Library, o.Owner, chosen.name, strconv.FormatBool(o.FromSource))
+		a.key = place.DigestOf(Version, r.set.Dir, o.Package, o.Framework, o.Name, o.Library, o.Owner, chosen.name, strconv.FormatBool(o.FromSource), strconv.FormatBool(o.Undescribed))
 		r.log = &kept{}
 	}
 	return a

@@ -39,6 +39,9 @@ func (r *reader) description() *description {
 	}
 	d := &description{elements: map[string]*manifestElement{}, webTypes: map[string]*webType{}}
 	r.described = d
+	if r.undescribed {
+		return d
+	}
 	m := r.set.Manifest
 	if m.CustomElements != "" {
 		d.file = path.Join(r.set.Dir, m.CustomElements)

@@ -47,6 +47,9 @@ type Options struct {
 	Progress func(done, all int)
 	// FromSource says that a package's sources are read where it holds built files too.
 	FromSource bool
+	// Undescribed leaves the package's description files aside, so that what its code
+	// tells can be held against them.
+	Undescribed bool
 }
 
 // Result is what was read.
@@ -202,6 +205,7 @@ type reader struct {
 	position    int             // where the name at hand stands among all
 	ways        map[int][]way   // to components that are reached in several ways, by where they stand
 	readFiles   map[string]bool // files besides modules that were read
+	undescribed bool            // description files are left aside
 	described   *description    // what the package says of its components in a file of its own; nil until asked for
 }
 
@@ -269,7 +273,7 @@ func begin(fsys fs.FS, dir string, o Options) (*reader, framework, error) {
 	}
 	set.FromSource = o.FromSource
 	r := newReader(set)
-	r.progress = o.Progress
+	r.progress, r.undescribed = o.Progress, o.Undescribed
 	m := set.Manifest
 	name := m.Name
 	if name == "" {

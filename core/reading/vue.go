@@ -158,6 +158,9 @@ func (r *reader) vueMake(sym modules.Symbol) (m *vueMade, why string) {
 	}
 	value, doc := valueOf(sym)
 	if value != nil {
+		if _, fn := syntax.Bare(value).(*syntax.Func); fn && sym.Name != "default" && !names.MayBeComponent(sym.Name) {
+			return nil, "" // it may make one, and is none
+		}
 		if m = r.vueValue(sym.Module, value, 0); m != nil {
 			m.found(standing[syntax.Node]{sym.Module, doc}, r.declaredAt(sym))
 			return m, ""

@@ -274,7 +274,7 @@ func (v *vueReading) ofMember(m evaluate.Member) vueProp {
 	if m.At.File == "" {
 		m.At = *v.c.At
 	}
-	p := vueProp{name: m.Name, of: m.Type, required: contract.FactOf(!m.Optional), doc: v.r.doc(m.Doc), written: v.r.texts.one(m.Written), at: m.At, origin: m.Origin}
+	p := vueProp{name: m.Name, of: unfolded(m.Type), required: contract.FactOf(!m.Optional), doc: v.r.doc(m.Doc), written: v.r.texts.one(m.Written), at: m.At, origin: m.Origin}
 	if m.Unsure {
 		p.required = contract.Unknown
 	}
@@ -722,14 +722,17 @@ func propTypeOf(t types.Type) types.Type {
 	case *types.Union:
 		var list []types.Type
 		for _, m := range t.Members {
+			if m == types.Type(types.Null) || m == types.Type(types.True) || m == types.Type(types.Undefined) {
+				continue // words of options that take anything, beside one that says more
+			}
 			of := propTypeOf(m)
 			if of == nil {
-				if m == types.Type(types.Null) || m == types.Type(types.True) {
-					return types.Any
-				}
 				return nil
 			}
 			list = append(list, of)
+		}
+		if len(list) == 0 {
+			return types.Any
 		}
 		return types.NewUnion(list...)
 	case types.Basic:

@@ -144,7 +144,7 @@ func (v *vueReading) eventsOf(of evaluate.Type, at place.Place) {
 	}
 	for _, m := range shape.Members {
 		d := v.r.doc(m.Doc)
-		e := v.emit(m.Name, v.r.rel(m.At), vuePayload(m.Type))
+		e := v.emit(m.Name, v.r.rel(m.At), vuePayload(unfolded(m.Type)))
 		e.Description, e.Deprecated = d.text, d.deprecated
 	}
 }

@@ -86,7 +86,7 @@ func (v *vueReading) slotsOf(of evaluate.Type) {
 		}
 		s := v.slot(m.Name, at)
 		s.doc = v.r.doc(m.Doc)
-		s.declared = slotPayload(m.Type)
+		s.declared = slotPayload(unfolded(m.Type))
 	}
 }
 

@@ -50,6 +50,7 @@ func (r *reader) genericContext(of evaluate.Type) evaluate.Type {
 func (v *vueReading) declaredType() {
 	r, of := v.r, v.m.of
 	v.c.PassThrough.Unknown = true
+	fallbacks := map[string]bool{} // names that need not be given, whatever the props' type says
 	part := func(of evaluate.Type, name string) evaluate.Type {
 		if of == nil {
 			return nil
@@ -59,14 +60,20 @@ func (v *vueReading) declaredType() {
 		}
 		return nil
 	}
-	var props, emits, slots, emit, exposed evaluate.Type
+	var emits, slots, emit, exposed evaluate.Type
+	var props []evaluate.Type // what stands nearer to the source first
 	if made := r.eval.Instance(of); made != nil {
-		if props = part(made, "$ofOptions"); props == nil {
-			if props = part(made, "$ofProps"); props == nil {
-				props = part(made, "$props")
+		for _, name := range vueParts {
+			if told := part(made, name); told != nil {
+				props = append(props, told)
 			}
 		}
 		emits, emit = part(made, "$ofEmits"), part(made, "$emit")
+		if told := part(made, "$ofDefaults"); told != nil {
+			for _, m := range r.eval.Shape(told).Members {
+				fallbacks[m.Name] = true
+			}
+		}
 		if slots = part(made, "$ofSlots"); slots != nil {
 			if inner := part(slots, "$ofSlots"); inner != nil {
 				slots = inner
@@ -79,12 +86,15 @@ func (v *vueReading) declaredType() {
 			v.slotsOf(more)
 		}
 	} else if ctx := r.genericContext(of); ctx != nil {
-		props, slots, emit = part(ctx, "props"), part(ctx, "slots"), part(ctx, "emit")
+		slots, emit = part(ctx, "slots"), part(ctx, "emit")
+		if told := part(ctx, "props"); told != nil {
+			props = append(props, told)
+		}
 	} else {
-		props = r.eval.PropsType(of)
+		props = append(props, r.eval.PropsType(of))
 	}
-	if props != nil {
-		v.typedOptions(props)
+	for _, told := range props {
+		v.typedOptions(told, false, fallbacks)
 	}
 	if emits != nil {
 		v.eventsDeclared(emits)
@@ -109,20 +119,27 @@ func (v *vueReading) declaredType() {
 // vuePublic are members of a component's type of props that every component has.
 var vuePublic = map[string]bool{"class": true, "style": true, "key": true, "ref": true, "ref_for": true, "ref_key": true, "$slots": true, "v-slots": true}
 
-// typedOptions reads props from a type: that of a table of options, or of the props
-// themselves.
-func (v *vueReading) typedOptions(of evaluate.Type) {
+// typedOptions reads props from a type: that of a table of options (surely, or as its
+// members look), or of the props themselves.
+func (v *vueReading) typedOptions(of evaluate.Type, surely bool, fallbacks map[string]bool) {
 	r := v.r
 	shape := r.eval.Shape(of)
 	if inner, ok := r.eval.Part(of, "$ofOptions"); ok {
-		v.typedOptions(inner)
+		v.typedOptions(inner, true, fallbacks)
 	}
-	table := len(shape.Members) > 0
-	for _, m := range shape.Members {
-		if !strings.HasPrefix(m.Name, "$of") && !isOption(m.Type) {
-			table = false
+	options, others := 0, 0
+	for i := range shape.Members {
+		m := &shape.Members[i]
+		m.Type = v.optionOf(of, m)
+		switch {
+		case strings.HasPrefix(m.Name, "$of") || maybeOption(m.Type):
+		case isOption(m.Type):
+			options++
+		default:
+			others++
 		}
 	}
+	table := surely && len(shape.Members) > 0 || options > 0 && others == 0
 	v.takeBases(shape)
 	for _, m := range shape.Members {
 		if strings.HasPrefix(m.Name, "$of") || vuePublic[m.Name] || strings.HasPrefix(m.Name, "onVnode") {
@@ -132,6 +149,8 @@ func (v *vueReading) typedOptions(of evaluate.Type) {
 		p.name = vueName(p.name)
 		if table {
 			v.ofOption(&p, m.Type)
+		} else if fallbacks[m.Name] {
+			p.required = contract.No
 		}
 		v.add(p)
 	}
@@ -139,6 +158,107 @@ func (v *vueReading) typedOptions(of evaluate.Type) {
 		s := &sorter{r: r, c: v.c, props: props{shape: shape, typed: true}}
 		s.modes()
 	}
+}
+
+// optionOf is the type of a member with names taken apart that may hold one prop's
+// options: vue-types and its like write VueTypeDef<T>.
+func (v *vueReading) optionOf(of evaluate.Type, m *evaluate.Member) types.Type {
+	if !slices.ContainsFunc(parts(m.Type), func(t types.Type) bool {
+		n, ok := t.(*types.Named)
+		return ok && !isContentName(n) && propTypeOf(n) == nil
+	}) {
+		return m.Type
+	}
+	inner, ok := v.r.eval.Part(of, m.Name)
+	if !ok {
+		return m.Type
+	}
+	o := &types.Object{}
+	for _, word := range v.r.eval.Shape(inner).Members {
+		switch word.Name {
+		case "type", "required", "default", "validator":
+			o.Fields = append(o.Fields, &types.Field{Name: word.Name, Type: word.Type, Optional: word.Optional})
+		}
+	}
+	if len(o.Fields) == 0 {
+		return m.Type
+	}
+	return o
+}
+
+// parts lists what a type is made of at once.
+func parts(t types.Type) []types.Type {
+	if both, ok := t.(*types.Intersection); ok {
+		return both.Members
+	}
+	return []types.Type{t}
+}
+
+// unfolded gives a type in which tables of options that stand for the values they let
+// through are those values.
+func unfolded(t types.Type) types.Type {
+	if t == nil {
+		return nil
+	}
+	return types.Records(t, func(o *types.Object) types.Type {
+		if !slices.ContainsFunc(o.Fields, func(f *types.Field) bool { return f.Name == "$ofOptions" }) {
+			return o
+		}
+		made := &types.Object{Indexes: o.Indexes}
+		for _, f := range o.Fields {
+			table, ok := f.Type.(*types.Object)
+			switch {
+			case f.Name != "$ofOptions":
+				made.Fields = append(made.Fields, f)
+			case !ok:
+				return types.Unknown
+			default:
+				for _, option := range table.Fields {
+					made.Fields = append(made.Fields, letThrough(option))
+				}
+			}
+		}
+		return made
+	})
+}
+
+// letThrough is the member that a component sees for one prop's options: always there where
+// it is required, has a default or is a flag, as in Vue's ExtractPropTypes.
+func letThrough(option *types.Field) *types.Field {
+	f := *option
+	f.Optional = true
+	var of types.Type
+	if o, ok := option.Type.(*types.Object); ok && isOption(o) {
+		for _, word := range o.Fields {
+			switch word.Name {
+			case "type":
+				of = propTypeOf(word.Type)
+			case "required", "default":
+				f.Optional = f.Optional && word.Optional
+			}
+		}
+	} else {
+		of = propTypeOf(option.Type)
+	}
+	if f.Type = of; of == nil {
+		f.Type = types.Any
+	}
+	f.Optional = f.Optional && of != types.Type(types.Boolean)
+	return &f
+}
+
+// maybeOption reports whether a type may be that of one prop's options as well as that of
+// its values: a name that leads nowhere, anything, or a function without parameters.
+func maybeOption(t types.Type) bool {
+	switch t := t.(type) {
+	case *types.Named:
+		return propTypeOf(t) == nil
+	case *types.Func:
+		return len(t.Params) == 0
+	case types.Basic:
+		return t == types.Any
+	}
+	return false
 }
 
 // isOption reports whether a type is that of one prop's options: a constructor, or a
@@ -175,7 +295,10 @@ func (v *vueReading) ofOption(p *vueProp, t types.Type) {
 	}
 	o, ok := t.(*types.Object)
 	if !ok {
-		p.of = propTypeOf(t)
+		if p.of = propTypeOf(t); p.of == nil && t != types.Type(types.Any) {
+			p.required = contract.Unknown
+			v.r.unread(p.at, v.c.Component, "the options of the prop %s are not understood: %s", p.name, evaluate.Clip(t.String()))
+		}
 		return
 	}
 	p.of = types.Any
@@ -187,10 +310,9 @@ func (v *vueReading) ofOption(p *vueProp, t types.Type) {
 				v.r.unread(p.at, v.c.Component, "the type of the prop %s is not understood: %s", p.name, evaluate.Clip(f.Type.String()))
 			}
 		case "required":
-			switch f.Type {
-			case types.Type(types.True):
-				p.required = contract.Yes
-			case types.Type(types.Boolean):
+			// A table that is no constant has lost which one it is; a word that may be
+			// left out asks for nothing.
+			if f.Type == types.Type(types.Boolean) && !f.Optional {
 				p.required = contract.Unknown
 			}
 			if l, ok := f.Type.(*types.Literal); ok {
@@ -236,7 +358,7 @@ func (v *vueReading) eventsDeclared(of evaluate.Type) {
 		if at.File == "" {
 			at = *v.c.At
 		}
-		payload := vuePayload(m.Type)
+		payload := vuePayload(unfolded(m.Type))
 		if fn, loose := functionOf(m.Type); fn != nil && (loose || len(fn.Params) == 0) {
 			payload = nil // one that checks nothing tells nothing
 			if !loose {

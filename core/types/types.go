@@ -428,6 +428,15 @@ func Rename(t Type, rename func(n *Named, args []Type) Type) Type {
 	return mapInner(t, func(t Type) Type { return Rename(t, rename) })
 }
 
+// Records replaces each record in t, innermost first, by what rewrite gives for it.
+func Records(t Type, rewrite func(o *Object) Type) Type {
+	t = mapInner(t, func(t Type) Type { return Records(t, rewrite) })
+	if o, ok := t.(*Object); ok {
+		return rewrite(o)
+	}
+	return t
+}
+
 // VisitNames calls visit for every name in t.
 func VisitNames(t Type, visit func(*Named)) {
 	if n, ok := t.(*Named); ok {

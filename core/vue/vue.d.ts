@@ -51,11 +51,12 @@ export interface ComponentCustomProps {}
 export type PublicProps = {};
 export type ComponentOptionsMixin = {};
 export type ComponentProvideOptions = {};
-export type ComponentOptionsBase = any;
+export type ComponentOptionsBase = {};
 export type ComponentInternalInstance = any;
 export interface ComponentPublicInstance<P = {}> { $el: any; $props: P; $attrs: any; $slots: any; $refs: any; $parent: any; $root: any; $emit: any; $nextTick: any; $forceUpdate: any; $watch: any; $options: any; $data: any }
 export interface App<T = any> { component(name: string, component?: any): any; use(plugin: any, ...options: any[]): any; provide(key: any, value: any): any; mount(at: any): any }
-export type Plugin<O = any> = any;
+export type Plugin<O = any> = {};
+export type ObjectPlugin<O = any> = {};
 export type Directive<T = any, V = any> = any;
 export type ObjectDirective<T = any, V = any> = any;
 export type FunctionDirective<T = any, V = any> = any;
@@ -65,8 +66,13 @@ export type ConcreteComponent<P = any> = $Component<P>;
 export type AsyncComponentLoader<T = any> = () => Promise<T>;
 export type DefineSetupFnComponent<P = {}, E = {}, S = {}, PP = {}> = { new (...args: any[]): { $ofProps: P; $ofEmits: E; $ofSlots: S } };
 export interface FunctionalComponent<P = {}, E = {}, S = {}, EV = {}> { new (...args: any[]): { $ofProps: P; $ofEmits: E; $ofSlots: S } }
+export interface CreateComponentPublicInstance<P = {}, B = {}, D = {}, C = {}, M = {}, Mixin = {}, Extends = {}, E = {}, PP = P, Defaults = {}, Optional = false, I = {}, S = {}> {
+  $ofProps: P; $ofBindings: B; $ofMethods: M; $ofEmits: E; $ofDefaults: Optional extends true ? Defaults : {}; $ofSlots: S; $ofMixin: Mixin; $ofExtends: Extends;
+}
+export interface CreateComponentPublicInstanceWithMixins<P = {}, B = {}, D = {}, C = {}, M = {}, Mixin = {}, Extends = {}, E = {}, PP = P, Defaults = {}, Optional = false, I = {}, S = {}>
+  extends CreateComponentPublicInstance<P, B, D, C, M, Mixin, Extends, E, PP, Defaults, Optional, I, S> {}
 export interface DefineComponent<P = {}, B = {}, D = {}, C = {}, M = {}, Mixin = {}, Extends = {}, E = {}, EE = string, PP = {}, Props = {}, Defaults = {}, S = {}, LC = {}, Directives = {}, Exposed = string, Provide = {}, Optional = true, Refs = {}, El = any> {
-  new (...args: any[]): { $ofOptions: P; $ofBindings: B; $ofMethods: M; $ofEmits: E; $ofResolved: Props; $ofDefaults: Defaults; $ofSlots: S; $ofMixin: Mixin; $ofExtends: Extends };
+  new (...args: any[]): { $ofOptions: P; $ofBindings: B; $ofMethods: M; $ofEmits: E; $ofResolved: Props; $ofDefaults: Optional extends false ? {} : Defaults; $ofSlots: S; $ofMixin: Mixin; $ofExtends: Extends };
 }
 export type ComponentOptions<P = any> = any;
 export type ComputedOptions = Record<string, any>;
