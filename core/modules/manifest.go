@@ -37,7 +37,7 @@ type Manifest struct {
 	Module           string            `json:"module"`
 	Types            string            `json:"types"`
 	Typings          string            `json:"typings"`
-	Source           string            `json:"source"`
+	Source           oneOrMore         `json:"source"`
 	TypesVersions    Ordered           `json:"typesVersions"`
 	Exports          Ordered           `json:"exports"`
 	Imports          Ordered           `json:"imports"`
@@ -108,6 +108,21 @@ func (o *Ordered) decode(dec *json.Decoder, depth int) error {
 func ReadManifest(fsys fs.FS, dir string) (*Manifest, error) {
 	m := &Manifest{Path: path.Join(dir, "package.json")}
 	return m, readJSON(fsys, m.Path, m)
+}
+
+// oneOrMore is a word of which some manifests hold a list: the first counts.
+type oneOrMore string
+
+// UnmarshalJSON takes a text or a list of them, and nothing of anything else.
+func (w *oneOrMore) UnmarshalJSON(data []byte) error {
+	var one string
+	var several []string
+	if json.Unmarshal(data, &one) == nil {
+		*w = oneOrMore(one)
+	} else if json.Unmarshal(data, &several) == nil && len(several) > 0 {
+		*w = oneOrMore(several[0])
+	}
+	return nil
 }
 
 // readJSON reads JSON, with comments and trailing commas, into v.
@@ -213,7 +228,7 @@ type Entry struct {
 
 // Entries lists the modules of a package. Patterns (./*) are not listed.
 func (m *Manifest) Entries() []Entry {
-	return m.entries(conditions, m.Types, m.Typings, m.Source, m.Module, m.Main)
+	return m.entries(conditions, m.Types, m.Typings, string(m.Source), m.Module, m.Main)
 }
 
 func (m *Manifest) entries(conditions []string, main ...string) []Entry {

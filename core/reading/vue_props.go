@@ -722,7 +722,7 @@ func propTypeOf(t types.Type) types.Type {
 	case *types.Union:
 		var list []types.Type
 		for _, m := range t.Members {
-			if m == types.Type(types.Null) || m == types.Type(types.True) || m == types.Type(types.Undefined) {
+			if l, literal := m.(*types.Literal); m == types.Type(types.Null) || m == types.Type(types.Undefined) || literal && l.Value == "true" {
 				continue // words of options that take anything, beside one that says more
 			}
 			of := propTypeOf(m)

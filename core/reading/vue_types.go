@@ -163,10 +163,16 @@ func (v *vueReading) typedOptions(of evaluate.Type, surely bool, fallbacks map[s
 // optionOf is the type of a member with names taken apart that may hold one prop's
 // options: vue-types and its like write VueTypeDef<T>.
 func (v *vueReading) optionOf(of evaluate.Type, m *evaluate.Member) types.Type {
-	if !slices.ContainsFunc(parts(m.Type), func(t types.Type) bool {
-		n, ok := t.(*types.Named)
-		return ok && !isContentName(n) && propTypeOf(n) == nil
-	}) {
+	named := false
+	for _, t := range parts(m.Type) {
+		switch t := t.(type) {
+		case *types.Named:
+			named = named || !isContentName(t) && propTypeOf(t) == nil
+		case *types.Object: // one that was cut off, as it holds itself
+			named = named || slices.ContainsFunc(t.Fields, func(f *types.Field) bool { return isUnread(f.Type) })
+		}
+	}
+	if !named {
 		return m.Type
 	}
 	inner, ok := v.r.eval.Part(of, m.Name)
@@ -184,6 +190,12 @@ func (v *vueReading) optionOf(of evaluate.Type, m *evaluate.Member) types.Type {
 		return m.Type
 	}
 	return o
+}
+
+// isUnread reports whether a type stands for one that was not given out.
+func isUnread(t types.Type) bool {
+	n, ok := t.(*types.Named)
+	return ok && n.Own() && n.Name == "Unread"
 }
 
 // parts lists what a type is made of at once.
