@@ -26,7 +26,7 @@ const file = program.getSourceFile(probe);
 
 // What every component takes, whatever it declares.
 const vuePackages = /node_modules\/(@vue\/|vue\/)/;
-const everywhere = /^(class|style|key|ref|ref_for|ref_key|v-slots|\$.*|onVnode.*|onVue:.*)$/;
+const everywhere = /^(class|style|key|ref|ref_for|ref_key|v-slots|v-slot:.*|\$.*|onVnode.*|onVue:.*)$/;
 
 const without = t => (t.isUnion() ? t.types.filter(x => !(x.flags & (ts.TypeFlags.Undefined | ts.TypeFlags.Null))) : [t]);
 

@@ -116,8 +116,9 @@ func (v *vueReading) declaredType() {
 	}
 }
 
-// vuePublic are members of a component's type of props that every component has.
-var vuePublic = map[string]bool{"class": true, "style": true, "key": true, "ref": true, "ref_for": true, "ref_key": true, "$slots": true, "v-slots": true}
+// vuePublic are members of a component's type of props that every component has. Those
+// that begin with $ or v-slot: are how slots are filled in TSX.
+var vuePublic = map[string]bool{"class": true, "style": true, "key": true, "ref": true, "ref_for": true, "ref_key": true, "v-slots": true}
 
 // typedOptions reads props from a type: that of a table of options (surely, or as its
 // members look), or of the props themselves.
@@ -142,7 +143,7 @@ func (v *vueReading) typedOptions(of evaluate.Type, surely bool, fallbacks map[s
 	table := surely && len(shape.Members) > 0 || options > 0 && others == 0
 	v.takeBases(shape)
 	for _, m := range shape.Members {
-		if strings.HasPrefix(m.Name, "$of") || vuePublic[m.Name] || strings.HasPrefix(m.Name, "onVnode") {
+		if strings.HasPrefix(m.Name, "$") || vuePublic[m.Name] || strings.HasPrefix(m.Name, "onVnode") || strings.HasPrefix(m.Name, "v-slot:") {
 			continue
 		}
 		p := v.ofMember(m)
