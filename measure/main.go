@@ -44,33 +44,43 @@ func main() {
 	upgrades := flag.Bool("upgrades", false, "judge impact under upgrades only")
 	fast := flag.Bool("speed", false, "measure speed and memory only")
 	vueOnly := flag.Bool("vue", false, "measure Vue libraries only")
+	elementsOnly := flag.Bool("elements", false, "measure libraries of custom elements only")
 	verbose := flag.Bool("v", false, "list every difference")
 	flag.BoolVar(&alone, "alone", false, "read each library without the packages around it")
 	flag.Parse()
-	if *vueOnly {
-		if err := measureVue(*only, *folder, *verbose); err != nil {
-			fmt.Fprintln(os.Stderr, "measure:", err)
-			os.Exit(1)
-		}
-		return
-	}
 	var err error
-	if *only == "" && !*upgrades && *folder == "" {
-		err = speed(filepath.Join("docs", "reading.md")) // first, while nothing else runs
-	}
-	if err == nil && !*fast {
-		err = judgeUpgrades(*only, *verbose, *upgrades)
-	}
-	if err == nil && !*upgrades && !*fast {
-		err = run(*only, *folder, *verbose)
-	}
-	if err == nil && *only == "" && !*upgrades && !*fast {
-		err = measureVue("", *folder, *verbose)
+	switch {
+	case *vueOnly:
+		err = measureVue(*only, *folder, *verbose)
+	case *elementsOnly:
+		err = measureElements(*only, *folder, *verbose)
+	default:
+		err = measureAll(*only, *folder, *verbose, *upgrades, *fast)
 	}
 	if err != nil {
 		fmt.Fprintln(os.Stderr, "measure:", err)
 		os.Exit(1)
 	}
+}
+
+// measureAll measures React libraries, and everything else where no library is asked
+// for.
+func measureAll(only, folder string, verbose, upgrades, fast bool) (err error) {
+	if only == "" && !upgrades && folder == "" {
+		err = speed(filepath.Join("docs", "reading.md")) // first, while nothing else runs
+	}
+	if err == nil && !fast {
+		err = judgeUpgrades(only, verbose, upgrades)
+	}
+	if err == nil && !upgrades && !fast {
+		err = run(only, folder, verbose)
+	}
+	if err == nil && only == "" && !upgrades && !fast {
+		if err = measureVue("", folder, verbose); err == nil {
+			err = measureElements("", folder, verbose)
+		}
+	}
+	return err
 }
 
 // judgeUpgrades judges impact and writes the figures down.

@@ -559,6 +559,17 @@ func (s *Set) file(name string) (string, bool) {
 	return "", false
 }
 
+// At finds the file that a path means, or, where code is asked for, the file itself
+// rather than its declarations.
+func (s *Set) At(name string, code bool) (string, bool) {
+	if code {
+		if found, ok := s.isFile(path.Clean(name)); ok {
+			return found, true
+		}
+	}
+	return s.file(name)
+}
+
 // begins reports whether a path of a sorted list begins so.
 func begins(files []string, with string) bool {
 	i, _ := slices.BinarySearch(files, with)
@@ -739,6 +750,9 @@ func (s *Set) entryFile(dir string, e Entry) (string, bool) {
 		if file, ok := s.sourceFile(dir, e); ok {
 			return file, true
 		}
+		if file, ok := s.scriptFile(dir, e); ok {
+			return file, true
+		}
 	}
 	if file, ok := s.firstFile(dir, e.Targets); ok {
 		return file, true
@@ -752,6 +766,21 @@ func (s *Set) entryFile(dir string, e Entry) (string, bool) {
 			if file, ok := s.file(path.Join(dir, name)); ok {
 				return file, true
 			}
+		}
+	}
+	return "", false
+}
+
+// scriptFile finds the script of an entry that no build wrote: its declarations were made
+// from it.
+func (s *Set) scriptFile(dir string, e Entry) (string, bool) {
+	for _, target := range e.Targets {
+		top, _, _ := strings.Cut(path.Clean(target), "/")
+		if outputs[top] || !strings.HasSuffix(target, "js") {
+			continue
+		}
+		if found, ok := s.isFile(path.Join(dir, target)); ok {
+			return found, true
 		}
 	}
 	return "", false

@@ -25,6 +25,7 @@ type description struct {
 	file     string // of the custom elements manifest, "" for none
 	elements map[string]*manifestElement
 	order    []string
+	modules  []string // of elements, as the manifest names them
 	webTypes map[string]*webType // by the name of the component with a capital
 	webFile  string
 }
@@ -39,13 +40,15 @@ func (r *reader) description() *description {
 	}
 	d := &description{elements: map[string]*manifestElement{}, webTypes: map[string]*webType{}}
 	r.described = d
-	if r.undescribed {
-		return d
-	}
 	m := r.set.Manifest
 	if m.CustomElements != "" {
 		d.file = path.Join(r.set.Dir, m.CustomElements)
 		d.readManifest(r)
+	}
+	if r.undescribed {
+		clear(d.elements)
+		d.order = nil
+		return d
 	}
 	for _, file := range webTypesFiles(m.WebTypes) {
 		d.readWebTypes(r, path.Join(r.set.Dir, file))
@@ -182,6 +185,9 @@ func (d *description) readManifest(r *reader) {
 				continue
 			}
 			x.module = m.Path
+			if len(d.modules) == 0 || d.modules[len(d.modules)-1] != m.Path {
+				d.modules = append(d.modules, m.Path)
+			}
 			if d.elements[x.Name] == nil || x.TagName != "" && d.elements[x.Name].TagName == "" {
 				d.elements[x.Name] = x
 			}

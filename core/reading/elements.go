@@ -18,9 +18,10 @@ import (
 // elementMade is a custom element: what of it is here.
 type elementMade struct {
 	module *modules.Module
-	chain  []standing[*syntax.Class] // its class first, then those that it extends
-	tag    string                    // "" where it is defined nowhere that was looked
-	bases  []contract.Base           // what it extends and is not here
+	chain  []standing[*syntax.Class]                 // its class first, then those that it extends
+	code   map[*syntax.Class]standing[*syntax.Class] // of those that are declared only
+	tag    string                                    // "" where it is defined nowhere that was looked
+	bases  []contract.Base                           // what it extends and is not here
 	doc    standing[syntax.Node]
 	at     place.Place
 }
@@ -127,7 +128,19 @@ func (r *reader) elementChain(m *elementMade, in *modules.Module, c *syntax.Clas
 	if c.Extends == nil || depth > maxVueFollows {
 		return false
 	}
-	return r.elementBase(m, in, c.Extends, depth)
+	code, built := r.codeOf(in, c)
+	if built {
+		if m.code == nil {
+			m.code = map[*syntax.Class]standing[*syntax.Class]{}
+		}
+		m.code[c] = code
+		m.chain = append(m.chain, code)
+	}
+	if r.elementBase(m, in, c.Extends, depth) {
+		return true
+	}
+	// Declarations give what a call made a name of its own; the code says of what.
+	return built && code.node.Extends != nil && r.elementBase(m, code.module, code.node.Extends, depth)
 }
 
 func (r *reader) elementBase(m *elementMade, in *modules.Module, x syntax.Expr, depth int) bool {
@@ -184,6 +197,14 @@ func (r *reader) mixed(in *modules.Module, x *syntax.Call) (*syntax.Class, *modu
 		return nil, nil
 	}
 	value, _ := valueOf(sym)
+	if value == nil {
+		if code := r.codeBeside(sym.Module); code != nil {
+			if built, found := r.set.Export(code, sym.Name); found && built.Module != nil {
+				sym = built
+				value, _ = valueOf(sym)
+			}
+		}
+	}
 	fn, ok := syntax.Bare(value).(*syntax.Func)
 	if !ok {
 		return nil, nil

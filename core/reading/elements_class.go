@@ -29,6 +29,7 @@ type elementReading struct {
 	in       standing[*syntax.Class] // that is being read
 	methods  map[string]standing[*syntax.Func]
 	drawn    map[*syntax.Tagged]bool
+	tables   map[*syntax.Class]map[string]declaredProperty // that the code of declared classes tells
 	found    *found
 }
 
@@ -40,7 +41,8 @@ func (r *reader) element(name string, m *elementMade) *contract.Contract {
 	d := r.doc(text)
 	c.Summary, c.Deprecated = d.text, d.deprecated
 	e := &elementReading{r: r, m: m, c: c, seen: map[string]bool{}, observed: map[string]bool{}, hooks: hookList{}, slots: map[string]*elementSlot{},
-		methods: map[string]standing[*syntax.Func]{}, drawn: map[*syntax.Tagged]bool{}}
+		methods: map[string]standing[*syntax.Func]{}, drawn: map[*syntax.Tagged]bool{},
+		tables: map[*syntax.Class]map[string]declaredProperty{}}
 	for _, p := range m.chain[0].node.TypeParams {
 		tp := contract.TypeParameter{Name: p.Name.Name}
 		scope := e.scope(m.chain[0])
@@ -61,6 +63,11 @@ func (r *reader) element(name string, m *elementMade) *contract.Contract {
 	c.PassThrough = contract.PassThrough{To: []contract.Forward{{To: "root", Element: m.tag}}} // attributes stay where they are written
 	for _, part := range m.chain {
 		e.declarations(part)
+		if code, ok := m.code[part.node]; ok {
+			table := e.codeTable(code)
+			e.tables[code.node] = table
+			e.reactive = e.reactive || len(table) > 0
+		}
 	}
 	for _, part := range m.chain {
 		e.in = part
@@ -163,6 +170,9 @@ func (e *elementReading) members(part standing[*syntax.Class]) {
 	table := map[string]declaredProperty{}
 	var order []string
 	at := map[string]syntax.Node{}
+	if code, ok := e.m.code[part.node]; ok {
+		table = e.tables[code.node]
+	}
 	for _, member := range part.node.Members {
 		if name, _ := syntax.KeyName(member.Key); name == "properties" && member.Modifiers.Has(syntax.Static) {
 			o, in, ok := e.r.objectOf(part.module, staticValue(member), 0)
@@ -208,16 +218,7 @@ func (e *elementReading) members(part standing[*syntax.Class]) {
 				continue
 			}
 			reactive = true
-			declared = declaredProperty{attribute: strings.ToLower(name)}
-			if word == "attr" {
-				declared.attribute, declared.reflects = hyphenate(name), true
-			}
-			if word == "observable" {
-				declared.attribute = ""
-			}
-			if call, ok := d.(*syntax.Call); ok && len(call.Args) > 0 {
-				declared = e.decorated(part.module, declared, call.Args[0])
-			}
+			declared = e.decoratedBy(part.module, word, name, d)
 		}
 		hidden = hidden || declared.internal
 		if hidden || fields[name] || e.seen[name] || lifecycle[name] {
@@ -277,6 +278,21 @@ func (e *elementReading) observedAs(name string) string {
 // declaredBy reads one entry of a table of properties.
 func (e *elementReading) declaredBy(m *modules.Module, name string, x syntax.Expr) declaredProperty {
 	return e.decorated(m, declaredProperty{attribute: strings.ToLower(name)}, x)
+}
+
+// decoratedBy reads what a decorator says of a property.
+func (e *elementReading) decoratedBy(m *modules.Module, word, name string, x syntax.Expr) declaredProperty {
+	d := declaredProperty{attribute: strings.ToLower(name)}
+	switch word {
+	case "attr":
+		d.attribute, d.reflects = hyphenate(name), true
+	case "observable":
+		d.attribute = ""
+	}
+	if call, ok := x.(*syntax.Call); ok && len(call.Args) > 0 {
+		d = e.decorated(m, d, call.Args[0])
+	}
+	return d
 }
 
 // decorated reads the options of a property.

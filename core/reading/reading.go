@@ -391,6 +391,13 @@ func (r *reader) findStarts() (starts []start, missing []modules.Entry, err erro
 			starts = append(starts, start{e.Module, file})
 		}
 	}
+	if r.framework.name == "web component" {
+		for _, more := range r.definedModules() {
+			if !slices.ContainsFunc(starts, func(s start) bool { return s.File == more.File }) {
+				starts = append(starts, more)
+			}
+		}
+	}
 	r.moreModules = more
 	if len(starts) == 0 {
 		// A folder of components without an index: each file is a module.
