@@ -8,6 +8,7 @@ import (
 	"os"
 	"path"
 	"path/filepath"
+	"regexp"
 	"slices"
 	"strings"
 	"time"
@@ -57,6 +58,9 @@ type (
 		} `json:"type"`
 	}
 )
+
+// inTests are files whose elements no app uses, though a manifest lists them.
+var inTests = regexp.MustCompile(`(^|/)(test|tests|test-suites|test-helpers|__tests__|docs)/`)
 
 // running is what the classes of a package say of themselves when they are loaded.
 type running struct {
@@ -130,7 +134,7 @@ func measureElementLibrary(dir string, l vueLibrary) (*elementRow, error) {
 	modules := map[string][]string{}
 	for _, m := range file.Modules {
 		for _, x := range m.Declarations {
-			if x.TagName == "" || strings.HasPrefix(m.Path, "..") {
+			if x.TagName == "" || strings.HasPrefix(m.Path, "..") || inTests.MatchString(m.Path) {
 				continue
 			}
 			if x.module = m.Path; !exists(filepath.Join(dir, filepath.FromSlash(m.Path))) { // paths may start at the manifest

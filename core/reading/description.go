@@ -25,7 +25,7 @@ type description struct {
 	file     string // of the custom elements manifest, "" for none
 	elements map[string]*manifestElement
 	order    []string
-	modules  []string // of elements, as the manifest names them
+	modules  []string            // of elements, as the manifest names them
 	webTypes map[string]*webType // by the name of the component with a capital
 	webFile  string
 }

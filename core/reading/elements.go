@@ -19,6 +19,7 @@ import (
 type elementMade struct {
 	module *modules.Module
 	chain  []standing[*syntax.Class]                 // its class first, then those that it extends
+	given  []string                                  // names of what mixins are applied to
 	code   map[*syntax.Class]standing[*syntax.Class] // of those that are declared only
 	tag    string                                    // "" where it is defined nowhere that was looked
 	bases  []contract.Base                           // what it extends and is not here
@@ -148,6 +149,8 @@ func (r *reader) elementBase(m *elementMade, in *modules.Module, x syntax.Expr, 
 	case *syntax.Ident:
 		sym, ok := r.set.Local(in, x.Name)
 		switch {
+		case !ok && slices.Contains(m.given, x.Name):
+			return true // what the mixin is applied to
 		case !ok:
 			return elementBases[x.Name] || strings.HasPrefix(x.Name, "HTML") && strings.HasSuffix(x.Name, "Element")
 		case sym.External() || sym.Module == nil:
@@ -168,16 +171,27 @@ func (r *reader) elementBase(m *elementMade, in *modules.Module, x syntax.Expr, 
 			return r.elementBase(m, sym.Module, value, depth+1)
 		}
 	case *syntax.Call:
-		// Mixin(Base): what it adds stands in the class that it gives back.
+		// Mixin(Base): what it adds stands in the class that it gives back, nearer than
+		// what it is applied to.
+		class, fn, at := r.mixed(in, x)
+		if class != nil {
+			m.chain = append(m.chain, standing[*syntax.Class]{at, class})
+			if class.Extends != nil && depth < maxVueFollows { // it may apply others
+				for _, p := range fn.Params {
+					if id, isName := p.Name.(*syntax.Ident); isName {
+						m.given = append(m.given, id.Name)
+					}
+				}
+				r.elementBase(m, at, class.Extends, depth+1)
+			}
+		}
 		found := false
 		for _, arg := range x.Args {
 			if !found {
 				found = r.elementBase(m, in, arg, depth+1)
 			}
 		}
-		if class, at := r.mixed(in, x); class != nil {
-			m.chain = append(m.chain, standing[*syntax.Class]{at, class})
-		} else if found {
+		if class == nil && found {
 			at := r.at(in, x)
 			m.bases = append(m.bases, contract.Base{Name: evaluate.Clip(evaluate.Written(in, x.Fun)), From: importedFrom(in, x.Fun), At: &at})
 		}
@@ -187,27 +201,10 @@ func (r *reader) elementBase(m *elementMade, in *modules.Module, x syntax.Expr, 
 }
 
 // mixed gives the class that a function makes of another one.
-func (r *reader) mixed(in *modules.Module, x *syntax.Call) (*syntax.Class, *modules.Module) {
-	id, ok := syntax.Bare(x.Fun).(*syntax.Ident)
-	if !ok {
-		return nil, nil
-	}
-	sym, ok := r.set.Local(in, id.Name)
-	if !ok || sym.External() || sym.Module == nil {
-		return nil, nil
-	}
-	value, _ := valueOf(sym)
-	if value == nil {
-		if code := r.codeBeside(sym.Module); code != nil {
-			if built, found := r.set.Export(code, sym.Name); found && built.Module != nil {
-				sym = built
-				value, _ = valueOf(sym)
-			}
-		}
-	}
-	fn, ok := syntax.Bare(value).(*syntax.Func)
-	if !ok {
-		return nil, nil
+func (r *reader) mixed(in *modules.Module, x *syntax.Call) (*syntax.Class, *syntax.Func, *modules.Module) {
+	fn, in := r.mixin(in, x.Fun, 0)
+	if fn == nil {
+		return nil, nil, nil
 	}
 	var class *syntax.Class
 	syntax.Walk(fn, func(n syntax.Node) bool {
@@ -216,7 +213,43 @@ func (r *reader) mixed(in *modules.Module, x *syntax.Call) (*syntax.Class, *modu
 		}
 		return class == nil
 	})
-	return class, sym.Module
+	return class, fn, in
+}
+
+// mixin finds the function behind a mixin: itself, or what a helper was given that hands
+// it on, as one does that applies it once.
+func (r *reader) mixin(in *modules.Module, x syntax.Expr, depth int) (*syntax.Func, *modules.Module) {
+	if depth > maxVueFollows {
+		return nil, nil
+	}
+	switch x := syntax.Bare(x).(type) {
+	case *syntax.Func:
+		return x, in
+	case *syntax.Call:
+		for _, arg := range x.Args {
+			if fn, at := r.mixin(in, arg, depth+1); fn != nil {
+				return fn, at
+			}
+		}
+	case *syntax.Ident:
+		sym, ok := r.set.Local(in, x.Name)
+		if !ok || sym.External() || sym.Module == nil {
+			return nil, nil
+		}
+		value, _ := valueOf(sym)
+		if value == nil {
+			if code := r.codeBeside(sym.Module); code != nil {
+				if built, found := r.set.Export(code, sym.Name); found && built.Module != nil {
+					sym = built
+					value, _ = valueOf(sym)
+				}
+			}
+		}
+		if value != nil {
+			return r.mixin(sym.Module, value, depth+1)
+		}
+	}
+	return nil, nil
 }
 
 // tagOf finds the tag that a class is defined under: by a decorator, or by a call in

@@ -4,6 +4,7 @@
 package reading
 
 import (
+	"maps"
 	"slices"
 	"strings"
 
@@ -29,6 +30,10 @@ type elementReading struct {
 	in       standing[*syntax.Class] // that is being read
 	methods  map[string]standing[*syntax.Func]
 	drawn    map[*syntax.Tagged]bool
+	calls    map[*modules.Module][]*syntax.Call            // that decorate
+	declared map[*syntax.Class]bool                        // whose declarations are here
+	written  map[string]types.Type                         // that comments of the class at hand tell
+	told     map[string]declaredProperty                   // of all classes, the nearest first
 	tables   map[*syntax.Class]map[string]declaredProperty // that the code of declared classes tells
 	found    *found
 }
@@ -41,8 +46,8 @@ func (r *reader) element(name string, m *elementMade) *contract.Contract {
 	d := r.doc(text)
 	c.Summary, c.Deprecated = d.text, d.deprecated
 	e := &elementReading{r: r, m: m, c: c, seen: map[string]bool{}, observed: map[string]bool{}, hooks: hookList{}, slots: map[string]*elementSlot{},
-		methods: map[string]standing[*syntax.Func]{}, drawn: map[*syntax.Tagged]bool{},
-		tables: map[*syntax.Class]map[string]declaredProperty{}}
+		methods: map[string]standing[*syntax.Func]{}, drawn: map[*syntax.Tagged]bool{}, calls: map[*modules.Module][]*syntax.Call{},
+		tables: map[*syntax.Class]map[string]declaredProperty{}, declared: map[*syntax.Class]bool{}, told: map[string]declaredProperty{}}
 	for _, p := range m.chain[0].node.TypeParams {
 		tp := contract.TypeParameter{Name: p.Name.Name}
 		scope := e.scope(m.chain[0])
@@ -61,12 +66,18 @@ func (r *reader) element(name string, m *elementMade) *contract.Contract {
 		c.Root = contract.Root{Known: true, Elements: []string{m.tag}}
 	}
 	c.PassThrough = contract.PassThrough{To: []contract.Forward{{To: "root", Element: m.tag}}} // attributes stay where they are written
+	for _, code := range m.code {
+		e.declared[code.node] = true
+	}
 	for _, part := range m.chain {
 		e.declarations(part)
-		if code, ok := m.code[part.node]; ok {
-			table := e.codeTable(code)
-			e.tables[code.node] = table
-			e.reactive = e.reactive || len(table) > 0
+		table := e.codeTable(part)
+		e.tables[part.node] = table
+		e.reactive = e.reactive || len(table) > 0
+		for name, d := range table {
+			if _, nearer := e.told[name]; !nearer {
+				e.told[name] = d
+			}
 		}
 	}
 	for _, part := range m.chain {
@@ -170,6 +181,12 @@ func (e *elementReading) members(part standing[*syntax.Class]) {
 	table := map[string]declaredProperty{}
 	var order []string
 	at := map[string]syntax.Node{}
+	for _, name := range slices.Sorted(maps.Keys(e.tables[part.node])) {
+		table[name] = e.tables[part.node][name]
+		if isScript(part.module) && !e.declared[part.node] { // nothing else tells of those that no field shows
+			order, at[name] = append(order, name), part.node
+		}
+	}
 	if code, ok := e.m.code[part.node]; ok {
 		table = e.tables[code.node]
 	}
@@ -192,6 +209,10 @@ func (e *elementReading) members(part standing[*syntax.Class]) {
 		}
 	}
 	initial := assignedInConstructor(part.node)
+	e.written = map[string]types.Type{}
+	for name, set := range initial {
+		e.written[name] = typeInDoc(part.module.File.Doc(set.by))
+	}
 	fields := map[string]bool{}
 	for _, member := range part.node.Members {
 		name, ok := syntax.KeyName(member.Key)
@@ -209,18 +230,20 @@ func (e *elementReading) members(part standing[*syntax.Class]) {
 		}
 		hidden := member.Modifiers&(syntax.Private|syntax.Protected) != 0 || strings.HasPrefix(name, "_")
 		declared, reactive := table[name]
+		inner := false // its own state, or what it finds inside of itself
 		for _, d := range member.Decorators {
 			word := decoratorName(d)
-			if internalDecorators[word] {
-				hidden = true
-			}
+			inner = inner || internalDecorators[word]
 			if !propertyDecorators[word] || reactive {
 				continue
 			}
 			reactive = true
 			declared = e.decoratedBy(part.module, word, name, d)
 		}
-		hidden = hidden || declared.internal
+		if d, known := e.told[name]; known && !reactive { // a class that this one extends declares it
+			declared, reactive = d, true
+		}
+		inner = inner || declared.internal
 		if hidden || fields[name] || e.seen[name] || lifecycle[name] {
 			if hidden {
 				e.seen[name] = true
@@ -229,7 +252,7 @@ func (e *elementReading) members(part standing[*syntax.Class]) {
 		}
 		accessor := member.Kind == syntax.GetMember || member.Kind == syntax.SetMember
 		switch {
-		case method && !accessor:
+		case inner, method && !accessor:
 			fields[name] = true
 			e.handle(part, name, member)
 		case member.Kind == syntax.GetMember && !settable(part.node, name) && !reactive:
@@ -243,12 +266,12 @@ func (e *elementReading) members(part standing[*syntax.Class]) {
 			if !reactive {
 				declared.attribute = e.observedAs(name)
 			}
-			e.property(part, name, member, declared, initial[name])
+			e.property(part, name, member, declared, initial[name].value)
 		}
 	}
 	for _, name := range order {
 		if !fields[name] && !e.seen[name] && !table[name].internal && !strings.HasPrefix(name, "_") {
-			e.add(part.module, name, at[name], table[name], table[name].of, initial[name], false)
+			e.add(part.module, name, at[name], table[name], table[name].of, initial[name].value, false)
 			fields[name] = true
 		}
 	}
@@ -339,9 +362,15 @@ func (e *elementReading) decorated(m *modules.Module, d declaredProperty, x synt
 	return d
 }
 
+// assigned is what a constructor sets a property to, and the statement that does.
+type assigned struct {
+	value syntax.Expr
+	by    *syntax.ExprStmt
+}
+
 // assignedInConstructor gives what a constructor sets properties to.
-func assignedInConstructor(c *syntax.Class) map[string]syntax.Expr {
-	found := map[string]syntax.Expr{}
+func assignedInConstructor(c *syntax.Class) map[string]assigned {
+	found := map[string]assigned{}
 	for _, m := range c.Members {
 		fn, ok := m.Value.(*syntax.Func)
 		if !ok || m.Kind != syntax.ConstructMember || fn.Body == nil {
@@ -352,7 +381,7 @@ func assignedInConstructor(c *syntax.Class) map[string]syntax.Expr {
 				if b, ok := x.X.(*syntax.Binary); ok && b.Op == "=" {
 					if target, ok := b.X.(*syntax.Member); ok {
 						if name, ok := strings.CutPrefix(dotted(target), "this."); ok {
-							found[name] = b.Y
+							found[name] = assigned{b.Y, x}
 						}
 					}
 				}
@@ -394,6 +423,33 @@ func (e *elementReading) property(part standing[*syntax.Class], name string, mem
 	}
 }
 
+// typeInDoc is the type that a comment tells of a value, @type {'a' | 'b'}; nil for none,
+// or one with names that are explained elsewhere.
+func typeInDoc(text string) types.Type {
+	_, rest, ok := strings.Cut(text, "@type {")
+	if !ok {
+		return nil
+	}
+	depth := 1
+	for i, r := range rest {
+		switch r {
+		case '{':
+			depth++
+		case '}':
+			depth--
+		}
+		if depth > 0 {
+			continue
+		}
+		of := typeText(rest[:i])
+		if of != nil {
+			types.VisitNames(of, func(*types.Named) { of = nil })
+		}
+		return of
+	}
+	return nil
+}
+
 // scope is where the types of a class stand.
 func (e *elementReading) scope(part standing[*syntax.Class]) *evaluate.Scope {
 	return e.r.eval.WithParams(evaluate.In(part.module), part.node.TypeParams)
@@ -401,8 +457,14 @@ func (e *elementReading) scope(part standing[*syntax.Class]) *evaluate.Scope {
 
 // add sorts a property into the contract; nil where it is a slot.
 func (e *elementReading) add(m *modules.Module, name string, node syntax.Node, d declaredProperty, of types.Type, value syntax.Expr, accessor bool) *contract.Prop {
-	doc := e.r.doc(m.File.Doc(node))
+	text := m.File.Doc(node)
+	doc := e.r.doc(text)
 	at := e.r.at(m, node)
+	if told := typeInDoc(text); isScript(m) && told != nil {
+		of = told
+	} else if told := e.written[name]; isScript(m) && told != nil {
+		of = told
+	}
 	fallback := contract.Default{}
 	if value != nil {
 		fallback = defaultValue(m, value)

@@ -16,11 +16,19 @@ import (
 // declare.
 var declarationsOf = [...][2]string{{".d.ts", ".js"}, {".d.mts", ".mjs"}, {".d.cts", ".cjs"}}
 
+// isScript reports whether a module is code without types.
+func isScript(m *modules.Module) bool {
+	ending := path.Ext(m.Path)
+	return ending == ".js" || ending == ".mjs" || ending == ".cjs"
+}
+
 // codeBeside gives the module that a declaration file declares; nil for none.
 func (r *reader) codeBeside(m *modules.Module) *modules.Module {
 	for _, endings := range declarationsOf {
 		if stem, ok := strings.CutSuffix(m.Path, endings[0]); ok {
-			return r.set.Loaded(stem + endings[1])
+			if file, there := r.set.At(stem+endings[1], true); there && file == stem+endings[1] {
+				return r.set.Loaded(file)
+			}
 		}
 	}
 	return nil
@@ -48,8 +56,8 @@ func (r *reader) codeOf(in *modules.Module, c *syntax.Class) (standing[*syntax.C
 	return standing[*syntax.Class]{}, false
 }
 
-// codeTable gives what the code of a declared class says of its properties: its table of
-// them, and the decorators that a compiler wrote as calls,
+// codeTable gives what a class says of its properties: its table of them, its decorators,
+// and the decorators that a compiler wrote as calls,
 //
 //	decorate([property({ type: Boolean })], Button.prototype, 'disabled', …)
 //
@@ -58,36 +66,39 @@ func (r *reader) codeOf(in *modules.Module, c *syntax.Class) (standing[*syntax.C
 func (e *elementReading) codeTable(code standing[*syntax.Class]) map[string]declaredProperty {
 	table := map[string]declaredProperty{}
 	for _, member := range code.node.Members {
-		if name, _ := syntax.KeyName(member.Key); name != "properties" || !member.Modifiers.Has(syntax.Static) {
+		name, named := syntax.KeyName(member.Key)
+		if !named {
 			continue
 		}
-		if o, in, ok := e.r.objectOf(code.module, staticValue(member), 0); ok {
-			for _, p := range o.Props {
-				if name, named := syntax.KeyName(p.Key); named && p.Kind != syntax.SpreadProperty {
-					table[name] = e.declaredBy(in, name, p.Value)
+		if name == "properties" && member.Modifiers.Has(syntax.Static) {
+			if o, in, ok := e.r.objectOf(code.module, staticValue(member), 0); ok {
+				for _, p := range o.Props {
+					if name, named := syntax.KeyName(p.Key); named && p.Kind != syntax.SpreadProperty {
+						table[name] = e.declaredBy(in, name, p.Value)
+					}
 				}
+			}
+		}
+		for _, d := range member.Decorators {
+			if word := decoratorName(d); internalDecorators[word] {
+				table[name] = declaredProperty{internal: true}
+			} else if propertyDecorators[word] {
+				table[name] = e.decoratedBy(code.module, word, name, d)
 			}
 		}
 	}
 	known := localNames(code)
-	syntax.WalkFile(code.module.File, func(n syntax.Node) bool {
-		call, ok := n.(*syntax.Call)
-		if !ok || len(call.Args) < 3 {
-			return true
+	for _, call := range e.decorateCalls(code.module) {
+		target := syntax.Bare(call.Args[1]).(*syntax.Member)
+		if on, isName := syntax.Bare(target.X).(*syntax.Ident); !isName || !known[on.Name] {
+			continue
 		}
-		list, ok := syntax.Bare(call.Args[0]).(*syntax.Array)
-		target, member := syntax.Bare(call.Args[1]).(*syntax.Member)
-		if !ok || !member {
-			return true
-		}
-		on, isName := syntax.Bare(target.X).(*syntax.Ident)
-		of, isProto := target.Name.(*syntax.Ident)
-		key, constant := literalValue(call.Args[2])
+		key, _ := literalValue(call.Args[2])
 		name, isText := key.(string)
-		if !isName || !isProto || of.Name != "prototype" || !known[on.Name] || !constant || !isText {
-			return true
+		if !isText {
+			continue
 		}
-		for _, x := range list.Elems {
+		for _, x := range syntax.Bare(call.Args[0]).(*syntax.Array).Elems {
 			d, ok := x.(*syntax.Call)
 			if !ok {
 				continue
@@ -101,9 +112,35 @@ func (e *elementReading) codeTable(code standing[*syntax.Class]) map[string]decl
 				table[name] = e.decoratedBy(code.module, word, name, d)
 			}
 		}
-		return true
-	})
+	}
 	return table
+}
+
+// decorateCalls lists the calls of a module that decorate members of a class.
+func (e *elementReading) decorateCalls(m *modules.Module) []*syntax.Call {
+	list, known := e.calls[m]
+	if known {
+		return list
+	}
+	if strings.Contains(m.Source, ".prototype") {
+		syntax.WalkFile(m.File, func(n syntax.Node) bool {
+			call, ok := n.(*syntax.Call)
+			if !ok || len(call.Args) < 3 {
+				return true
+			}
+			_, several := syntax.Bare(call.Args[0]).(*syntax.Array)
+			target, isMember := syntax.Bare(call.Args[1]).(*syntax.Member)
+			if !several || !isMember {
+				return true
+			}
+			if on, isName := target.Name.(*syntax.Ident); isName && on.Name == "prototype" {
+				list = append(list, call)
+			}
+			return true
+		})
+	}
+	e.calls[m] = list
+	return list
 }
 
 // localNames are the names that a class goes by in its module.
