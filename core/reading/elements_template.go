@@ -40,6 +40,20 @@ func (e *elementReading) slot(name string, at place.Place) *elementSlot {
 	return s
 }
 
+// isHTML reports whether a tagged template is HTML: by the name of its tag, by that which
+// it was imported under, or, where a bundler shortened it, as it begins with an element.
+func (r *reader) isHTML(m *modules.Module, x *syntax.Tagged) bool {
+	name := drawnName(x.Tag)
+	if htmlTags[name] {
+		return true
+	}
+	if sym, ok := r.set.Local(m, name); ok && htmlTags[sym.Name] {
+		return true
+	}
+	text := strings.TrimLeft(m.Source[min(x.Text.Pos()+1, len(m.Source)):x.Text.Stop()], " \t\r\n")
+	return len(name) <= 2 && len(text) > 1 && text[0] == '<' && (text[1] >= 'a' && text[1] <= 'z')
+}
+
 // htmlTags are the tags of templates that are HTML.
 var htmlTags = map[string]bool{"html": true, "svg": true, "staticHtml": true}
 
@@ -119,7 +133,7 @@ func (e *elementReading) draw() {
 		}
 		// Templates that nothing led to are drawn at times.
 		syntax.Walk(part.node, func(n syntax.Node) bool {
-			if t, ok := n.(*syntax.Tagged); ok && !e.drawn[t] && htmlTags[drawnName(t.Tag)] {
+			if t, ok := n.(*syntax.Tagged); ok && !e.drawn[t] && e.r.isHTML(part.module, t) {
 				d.template(t.Text, []string{"at times"}, t)
 			}
 			return true
@@ -199,7 +213,7 @@ func (d *elementDrawing) outline(x syntax.Expr, when []string) []contract.Outlin
 	text := func(n syntax.Node) string { return evaluate.Clip(evaluate.Written(d.m, n)) }
 	switch x := syntax.Bare(x).(type) {
 	case *syntax.Tagged:
-		if htmlTags[drawnName(x.Tag)] {
+		if d.e.r.isHTML(d.m, x) {
 			d.e.drawn[x] = true
 			return d.template(x.Text, when, x)
 		}

@@ -100,7 +100,7 @@ func (r *reader) vueSymbol(name string, sym modules.Symbol, export contract.Expo
 			return true
 		}
 	}
-	m, why := r.vueMake(sym)
+	m, why := r.vueMake(name, sym)
 	if m == nil {
 		if why == "" || !names.IsComponent(name) {
 			return false
@@ -152,7 +152,7 @@ func (r *reader) ownName(m *vueMade) string {
 
 // vueMake finds out whether a symbol is a component. It gives a reason where something
 // may be one and cannot be read.
-func (r *reader) vueMake(sym modules.Symbol) (m *vueMade, why string) {
+func (r *reader) vueMake(name string, sym modules.Symbol) (m *vueMade, why string) {
 	if file, ok := sym.Node.(*syntax.File); ok {
 		return r.singleFile(sym.Module, file, 0), ""
 	}
@@ -175,7 +175,7 @@ func (r *reader) vueMake(sym modules.Symbol) (m *vueMade, why string) {
 			return m, ""
 		}
 	}
-	if !names.MayBeComponent(sym.Name) && sym.Name != "default" && sym.Node == nil && !strings.HasPrefix(sym.Name, "_default") && !strings.HasPrefix(sym.Name, "__VLS") {
+	if !names.MayBeComponent(sym.Name) && !names.MayBeComponent(name) && sym.Name != "default" && sym.Node == nil && !strings.HasPrefix(sym.Name, "_default") && !strings.HasPrefix(sym.Name, "__VLS") {
 		return nil, ""
 	}
 	of := r.eval.Value(sym)

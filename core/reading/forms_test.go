@@ -1,0 +1,233 @@
+package reading
+
+import (
+	"fmt"
+	"os"
+	"path/filepath"
+	"slices"
+	"strings"
+	"testing"
+
+	"steadysocket/core/contract"
+)
+
+// reliedOn lists what an app relies on in a component, as far as each form of publishing it
+// can tell.
+func reliedOn(c *contract.Contract) string {
+	var list []string
+	for _, p := range c.Props {
+		list = append(list, fmt.Sprintf("prop %s %s: %v required %v", p.Name, p.Spelled.Attribute, p.Type.T, p.Required))
+	}
+	for _, e := range c.Events {
+		list = append(list, "event "+e.Spelled.Or(e.Name))
+	}
+	for _, s := range c.Slots {
+		text := "slot " + s.Spelled.Or(s.Name)
+		if s.Gives != nil {
+			for _, f := range s.Gives.Fields {
+				text += " " + f.Name
+			}
+		}
+		list = append(list, text)
+	}
+	for _, h := range c.StyleHooks.CSSParts {
+		list = append(list, "part "+h.Name)
+	}
+	slices.Sort(list)
+	return strings.Join(list, "\n")
+}
+
+// TestFormsAgree reads the same component from its source, from what a build makes of
+// it, and from a description file alone: the three say the same.
+func TestFormsAgree(t *testing.T) {
+	tests := []struct {
+		name  string
+		want  []string // that must be among the facts, so that three empty ones do not agree
+		forms map[string]map[string]string
+	}{
+		{"vue", []string{"prop label : string required yes", "prop tone : 'calm' | 'urgent' required no", "event settle", "event update:open", "slot default", "slot row id at"}, map[string]map[string]string{
+			"source": {
+				"package.json": `{ "name": "lib", "version": "1.0.0", "exports": "./src/index.ts", "peerDependencies": { "vue": "3" } }`,
+				"src/index.ts": "export { default as FareTag } from './FareTag.vue'",
+				"src/FareTag.vue": `<script setup lang="ts">
+defineProps<{ label: string; tone?: 'calm' | 'urgent'; open?: boolean }>()
+defineEmits<{ settle: [pence: number]; 'update:open': [value: boolean] }>()
+defineSlots<{ default(): any; row(given: { id: string; at: number }): any }>()
+</script>
+<template><div><slot /><slot name="row" id="a" :at="1" /></div></template>`,
+			},
+			"built": {
+				"package.json":    `{ "name": "lib", "version": "1.0.0", "exports": { ".": { "types": "./dist/index.d.ts", "import": "./dist/index.js" } }, "peerDependencies": { "vue": "3" } }`,
+				"dist/index.js":   "export {}",
+				"dist/index.d.ts": "export { default as FareTag } from './FareTag.vue.js'",
+				"dist/FareTag.vue.d.ts": `type Props = { label: string; tone?: 'calm' | 'urgent'; open?: boolean };
+declare const _default: import('vue').DefineComponent<Props, {}, {}, {}, {}, import('vue').ComponentOptionsMixin, import('vue').ComponentOptionsMixin,
+  { settle: (pence: number) => any; 'update:open': (value: boolean) => any }, string, import('vue').PublicProps,
+  Readonly<Props> & Readonly<{ onSettle?: (pence: number) => any; 'onUpdate:open'?: (value: boolean) => any }>, { open: boolean }, {}, {}, {}, string,
+  import('vue').ComponentProvideOptions, false, {}, HTMLDivElement>;
+declare const made: { new (): { $slots: { default(): any; row(given: { id: string; at: number }): any } } } & typeof _default;
+export default made;`,
+			},
+			"described": {
+				"package.json": `{ "name": "lib", "version": "1.0.0", "web-types": "./web-types.json", "main": "./index.min.js", "peerDependencies": { "vue": "3" } }`,
+				"index.min.js": "export const q = 1",
+				"web-types.json": `{ "framework": "vue", "name": "lib", "version": "1.0.0", "contributions": { "html": { "vue-components": [ { "name": "FareTag",
+  "props": [ { "name": "label", "type": "string", "required": true }, { "name": "tone", "type": "'calm' | 'urgent'" }, { "name": "open", "type": "boolean" } ],
+  "slots": [ { "name": "default" }, { "name": "row", "vue-properties": [ { "name": "id", "type": "string" }, { "name": "at", "type": "number" } ] } ],
+  "js": { "events": [ { "name": "settle", "arguments": [ { "name": "pence", "type": "number" } ] }, { "name": "update:open", "arguments": [ { "name": "value", "type": "boolean" } ] } ] } } ] } } }`,
+			},
+		}},
+		{"web component", []string{"prop rowCount row-count: number required no", "prop tone tone: 'calm' | 'urgent' required no", "event settle", "slot default", "slot note", "part base"}, map[string]map[string]string{
+			"source": {
+				"package.json": `{ "name": "lib", "version": "1.0.0", "exports": "./src/fare-tag.ts", "peerDependencies": { "lit": "3" } }`,
+				"src/fare-tag.ts": `import { LitElement, html } from 'lit';
+import { customElement, property, state } from 'lit/decorators.js';
+@customElement('fare-tag')
+export class FareTag extends LitElement {
+  @property({ reflect: true }) tone: 'calm' | 'urgent' = 'calm';
+  @property({ type: Number, attribute: 'row-count' }) rowCount = 3;
+  @state() private busy = false;
+  render() { return html` + "`<p part=\"base\"><slot></slot><slot name=\"note\"></slot></p>`" + `; }
+  close() { this.dispatchEvent(new CustomEvent('settle')); }
+}`,
+			},
+			"built": {
+				"package.json": `{ "name": "lib", "version": "1.0.0", "exports": { ".": { "types": "./dist/fare-tag.d.ts", "import": "./dist/fare-tag.js" } }, "peerDependencies": { "lit": "3" } }`,
+				"dist/fare-tag.d.ts": `import { LitElement } from 'lit';
+export declare class FareTag extends LitElement {
+  tone: 'calm' | 'urgent';
+  rowCount: number;
+  private busy;
+  render(): import('lit').TemplateResult<1>;
+  close(): void;
+}
+declare global { interface HTMLElementTagNameMap { 'fare-tag': FareTag } }`,
+				"dist/fare-tag.js": `import { LitElement as L, html as x } from 'lit';
+import { property as n, state as r } from 'lit/decorators.js';
+var FareTag = class extends L {
+  constructor() { super(); this.tone = 'calm'; this.rowCount = 3; this.busy = false; }
+  render() { return x` + "`<p part=\"base\"><slot></slot><slot name=\"note\"></slot></p>`" + `; }
+  close() { this.dispatchEvent(new CustomEvent('settle')); }
+};
+decorated([n({ reflect: true })], FareTag.prototype, 'tone', 2);
+decorated([n({ type: Number, attribute: 'row-count' })], FareTag.prototype, 'rowCount', 2);
+decorated([r()], FareTag.prototype, 'busy', 2);
+export { FareTag };`,
+			},
+			"described": {
+				"package.json": `{ "name": "lib", "version": "1.0.0", "customElements": "custom-elements.json", "main": "./index.min.js", "peerDependencies": { "lit": "3" } }`,
+				"index.min.js": "export const q = 1",
+				"custom-elements.json": `{ "schemaVersion": "1.0.0", "modules": [ { "kind": "javascript-module", "path": "src/fare-tag.js", "declarations": [ { "kind": "class", "name": "FareTag", "tagName": "fare-tag", "customElement": true,
+  "members": [ { "kind": "field", "name": "tone", "type": { "text": "'calm' | 'urgent'" }, "attribute": "tone", "reflects": true }, { "kind": "field", "name": "rowCount", "type": { "text": "number" }, "attribute": "row-count" },
+    { "kind": "field", "name": "busy", "privacy": "private" }, { "kind": "method", "name": "close" } ],
+  "events": [ { "name": "settle" } ], "slots": [ { "name": "" }, { "name": "note" } ], "cssParts": [ { "name": "base" } ] } ] } ] }`,
+			},
+		}},
+	}
+	for _, test := range tests {
+		var first string
+		for _, form := range []string{"source", "built", "described"} {
+			r, err := readFiles(t, test.forms[form], Options{})
+			if err != nil {
+				t.Fatalf("%s, %s: %v", test.name, form, err)
+			}
+			if len(r.Listing.Components) != 1 {
+				t.Fatalf("%s, %s: %d components; %v", test.name, form, len(r.Listing.Components), r.Listing.Unread)
+			}
+			got := reliedOn(&r.Listing.Components[0])
+			if first == "" {
+				first = got
+			}
+			if got != first {
+				t.Errorf("%s, %s:\n%s\nthe source says\n%s", test.name, form, got, first)
+			}
+		}
+		for _, want := range test.want {
+			if !slices.Contains(strings.Split(first, "\n"), want) {
+				t.Errorf("%s: %q is not among\n%s", test.name, want, first)
+			}
+		}
+	}
+}
+
+// TestMixins holds how classes are put together: what is applied last stands nearest,
+// helpers hand mixins on, accessors keep the attribute that a farther class declared,
+// and comments of scripts tell types.
+func TestMixins(t *testing.T) {
+	r, err := readFiles(t, map[string]string{
+		"package.json": `{ "name": "lib", "version": "1.0.0", "exports": "./src/tag.js", "peerDependencies": { "lit": "3" } }`,
+		"src/tag.js": `import { LitElement } from 'lit';
+import { once } from 'helpers';
+const Far = (base) => class extends base {
+  static get properties() { return { shown: { type: Boolean, attribute: 'is-shown' }, deep: { type: String } }; }
+};
+const FarOnce = once(Far);
+const Near = (base) => class extends FarOnce(base) {
+  static get properties() { return { deep: { attribute: false }, mode: { type: String } }; }
+  get shown() { return this.hasAttribute('is-shown'); }
+  set shown(value) { this.toggleAttribute('is-shown', value); }
+  constructor() {
+    super();
+    /** @type {'begin' | 'all'} */
+    this.mode = 'all';
+  }
+};
+export class MixedTag extends Near(Far(LitElement)) {}
+customElements.define('mixed-tag', MixedTag);`,
+	}, Options{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	got := reliedOn(&r.Listing.Components[0])
+	want := "prop deep : <nil> required no\nprop mode mode: 'begin' | 'all' required no\nprop shown is-shown: boolean required no"
+	if got != want || !r.Listing.Components[0].Complete {
+		t.Errorf("complete %v:\n%s\nwant\n%s\n%v", r.Listing.Components[0].Complete, got, want, r.Listing.Unread)
+	}
+}
+
+// seeds adds the files of a folder to a fuzz corpus.
+func seeds(f *testing.F, pattern string) {
+	list, err := filepath.Glob(pattern)
+	if err != nil || len(list) == 0 {
+		f.Fatal(list, err)
+	}
+	for _, name := range list {
+		data, err := os.ReadFile(name)
+		if err != nil {
+			f.Fatal(err)
+		}
+		f.Add(string(data))
+	}
+}
+
+// FuzzReadVue holds that no single-file component brings the reader down, and that what
+// it finds has a place.
+func FuzzReadVue(f *testing.F) {
+	seeds(f, "testdata/vue/*.vue")
+	f.Add("<script setup>defineProps(x); const x = { ...x }</script><template><slot :name='a' v-bind='b' v-for='c of c'><slot/></template>")
+	f.Fuzz(func(t *testing.T, text string) {
+		readsWithPlaces(t, map[string]string{"package.json": `{ "name": "lib", "exports": "./index.ts", "peerDependencies": { "vue": "3" } }`, "index.ts": "export { default as A } from './A.vue'; export * from './A.vue'", "A.vue": text})
+	})
+}
+
+// FuzzReadElement does the same for classes of custom elements and their manifests.
+func FuzzReadElement(f *testing.F) {
+	seeds(f, "testdata/elements/*.ts")
+	f.Add("const M = b => class extends M(b) {}; export class A extends M(M(HTMLElement)) { static properties = { ...A.properties } }")
+	f.Add(`{ "modules": [ { "path": "a.ts", "declarations": [ { "kind": "class", "name": "A", "tagName": "a-b", "members": [ { "kind": "field", "name": "", "type": { "text": "A<" } } ] } ] } ] }`)
+	f.Fuzz(func(t *testing.T, text string) {
+		readsWithPlaces(t, map[string]string{"package.json": `{ "name": "lib", "exports": "./a.ts", "customElements": "a.json", "peerDependencies": { "lit": "3" } }`, "a.ts": text, "b.d.ts": text, "b.js": text, "a.json": text})
+	})
+}
+
+func readsWithPlaces(t *testing.T, files map[string]string) {
+	r, err := readFiles(t, files, Options{})
+	if err != nil {
+		return
+	}
+	for _, c := range r.Listing.Components {
+		if c.At == nil || c.Component == "" {
+			t.Errorf("%q has no place or name", c.Component)
+		}
+	}
+}
