@@ -45,6 +45,7 @@ func main() {
 	fast := flag.Bool("speed", false, "measure speed and memory only")
 	vueOnly := flag.Bool("vue", false, "measure Vue libraries only")
 	elementsOnly := flag.Bool("elements", false, "measure libraries of custom elements only")
+	sitesOnly := flag.Bool("sites", false, "count use sites of Vue sources only")
 	verbose := flag.Bool("v", false, "list every difference")
 	flag.BoolVar(&alone, "alone", false, "read each library without the packages around it")
 	flag.Parse()
@@ -54,6 +55,8 @@ func main() {
 		err = measureVue(*only, *folder, *verbose)
 	case *elementsOnly:
 		err = measureElements(*only, *folder, *verbose)
+	case *sitesOnly:
+		err = measureSites(*folder, *verbose)
 	default:
 		err = measureAll(*only, *folder, *verbose, *upgrades, *fast)
 	}
@@ -78,6 +81,9 @@ func measureAll(only, folder string, verbose, upgrades, fast bool) (err error) {
 	if err == nil && only == "" && !upgrades && !fast {
 		if err = measureVue("", folder, verbose); err == nil {
 			err = measureElements("", folder, verbose)
+		}
+		if err == nil && folder == "" {
+			err = measureSites("", verbose)
 		}
 	}
 	return err

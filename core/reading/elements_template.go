@@ -50,7 +50,7 @@ func (r *reader) isHTML(m *modules.Module, x *syntax.Tagged) bool {
 	if sym, ok := r.set.Local(m, name); ok && htmlTags[sym.Name] {
 		return true
 	}
-	text := strings.TrimLeft(m.Source[min(x.Text.Pos()+1, len(m.Source)):x.Text.Stop()], " \t\r\n")
+	text := strings.TrimLeft(m.Source[min(x.Text.Pos()+1, x.Text.Stop()):x.Text.Stop()], " \t\r\n")
 	return len(name) <= 2 && len(text) > 1 && text[0] == '<' && (text[1] >= 'a' && text[1] <= 'z')
 }
 
@@ -383,6 +383,9 @@ func (d *elementDrawing) template(t *syntax.Template, when []string, tagged *syn
 	text := []byte(d.m.Source[from:to])
 	var holes []templateHole
 	for _, x := range t.Exprs {
+		if x.Pos() < from || x.Stop() > to {
+			continue // the template does not end
+		}
 		start := strings.LastIndex(d.m.Source[from:x.Pos()], "${")
 		end := strings.IndexByte(d.m.Source[x.Stop():to], '}')
 		if start < 0 || end < 0 {
