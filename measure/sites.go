@@ -5,6 +5,7 @@ import (
 	_ "embed"
 	"fmt"
 	"os"
+	"os/exec"
 	"path/filepath"
 	"slices"
 	"strings"
@@ -67,10 +68,10 @@ func measureSites(folder string, verbose bool) error {
 		dir := folder
 		if dir == "" {
 			dir = filepath.Join(root, ".steady", "measure", slug(s.Name))
-			if err := installVue(dir, s.Name, s.Version, []string{"--omit=peer"}); err != nil {
-				return fmt.Errorf("%s could not be installed: %w", s.Name, err)
+			if err := fetch(dir, s.Name, s.Version); err != nil {
+				return fmt.Errorf("%s could not be fetched: %w", s.Name, err)
 			}
-			dir = filepath.Join(dir, "node_modules", filepath.FromSlash(s.Name))
+			dir = filepath.Join(dir, "package")
 		}
 		r, err := countSites(filepath.Join(dir, filepath.FromSlash(s.Folder)), filepath.Join(root, "measure", "frameworks"), s)
 		if err != nil {
@@ -83,6 +84,26 @@ func measureSites(folder string, verbose bool) error {
 		return nil
 	}
 	return writeSites(filepath.Join(root, "docs", "reading.md"), rows)
+}
+
+// fetch brings a package alone, without what it depends on.
+func fetch(folder, name, version string) error {
+	var there library
+	if readInto(filepath.Join(folder, "package", "package.json"), &there) == nil && there.Version == version {
+		return nil
+	}
+	if err := os.MkdirAll(folder, 0o755); err != nil {
+		return err
+	}
+	for _, args := range [][]string{{"npm", "pack", "--silent", "--pack-destination", folder, name + "@" + version},
+		{"tar", "xzf", strings.NewReplacer("@", "", "/", "-").Replace(name) + "-" + version + ".tgz"}} {
+		cmd := exec.Command(args[0], args[1:]...)
+		cmd.Dir, cmd.Stderr = folder, os.Stderr
+		if err := cmd.Run(); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 func countSites(dir, compilers string, s vueSource) (*siteRow, error) {

@@ -329,6 +329,39 @@ func BenchmarkParse(b *testing.B) {
 	}
 }
 
+// BenchmarkTemplates parses the demo's library in each of its languages, and its apps'
+// templates and pages: templates beside TSX.
+func BenchmarkTemplates(b *testing.B) {
+	for _, ending := range []string{".tsx", ".vue", ".html"} {
+		b.Run(ending[1:], func(b *testing.B) {
+			var names, texts []string
+			size := 0
+			err := filepath.WalkDir("../../demo", func(name string, d fs.DirEntry, err error) error {
+				if err != nil || d.IsDir() || filepath.Ext(name) != ending {
+					return err
+				}
+				text, err := os.ReadFile(name)
+				names, texts, size = append(names, name), append(texts, string(text)), size+len(text)
+				return err
+			})
+			if err != nil || size == 0 {
+				b.Fatal(size, err)
+			}
+			b.SetBytes(int64(size))
+			b.ReportAllocs()
+			for b.Loop() {
+				for i, name := range names {
+					if ending == ".html" {
+						ParseHTML(name, texts[i], 0, len(texts[i]))
+					} else {
+						Parse(name, texts[i])
+					}
+				}
+			}
+		})
+	}
+}
+
 // TestSpansReproduceTheText parses the text of every expression and type again
 // by itself: it must be the same tree.
 func TestSpansReproduceTheText(t *testing.T) {

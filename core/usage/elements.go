@@ -187,9 +187,11 @@ func (s *scanner) pages() {
 			s.unreadTag(err.At, err.Message)
 		}
 		w := &templateWalker{walker: &walker{s: s, m: m, in: "page", apart: true, framework: vueKinds}, page: true, bare: true, events: map[string]bool{}}
-		w.push()
-		w.nodes(m.File.Markup.Nodes)
-		w.pop()
+		if m.File.Markup != nil { // one that was too deep has none, and was said above
+			w.push()
+			w.nodes(m.File.Markup.Nodes)
+			w.pop()
+		}
 		script := &walker{s: s, m: m, framework: vueKinds}
 		script.push()
 		for _, stmt := range m.File.Body {

@@ -215,6 +215,34 @@ func FuzzScan(f *testing.F) {
 	})
 }
 
+// FuzzScanTemplates does the same for templates and pages.
+func FuzzScanTemplates(f *testing.F) {
+	for _, pattern := range []string{"testdata/vue/*.vue", "testdata/elements/*.html", "testdata/elements/*.twig"} {
+		seeds, err := filepath.Glob(pattern)
+		if err != nil || len(seeds) == 0 {
+			f.Fatal(pattern, err)
+		}
+		for _, name := range seeds {
+			data, err := os.ReadFile(name)
+			if err != nil {
+				f.Fatal(err)
+			}
+			f.Add(strings.ReplaceAll(string(data), "'lib", "'@saltmarsh/fairlead"))
+		}
+	}
+	f.Fuzz(func(t *testing.T, text string) {
+		s, err := scanFiles(t, map[string]string{"package.json": `{ "name": "app", "dependencies": { "vue": "3", "@saltmarsh/fairlead": "1" } }`, "src/App.vue": text, "index.html": text, "page.php": text, "src/components/App.vue": text, "src/main.js": "import App from './App.vue'; app.component('fl-lever', App)"})
+		if err != nil {
+			return
+		}
+		for _, x := range s.Sites {
+			if x.At.Line < 1 || x.Component == "" || x.ID == "" {
+				t.Errorf("a site is %+v", x)
+			}
+		}
+	})
+}
+
 func TestPackagesAndAliases(t *testing.T) {
 	s, err := scanFiles(t, map[string]string{
 		"package.json":      `{ "name": "app", "dependencies": { "@saltmarsh/fairlead": "^1.2.0" } }`,
