@@ -185,6 +185,42 @@ customElements.define('mixed-tag', MixedTag);`,
 	}
 }
 
+// TestInstalled holds how components are reached that a plugin registers: by name, by
+// their own names, all of a list, a record or a module.
+func TestInstalled(t *testing.T) {
+	one := func(name string) string {
+		return "export default { name: '" + name + "', props: ['a'], template: '<p>{{ a }}</p>' }"
+	}
+	tests := []struct{ install, want string }{
+		{"import A from './A'; export default { install(app) { app.component('fl-a', A); } }", "FlA"},
+		{"import A from './A'; import B from './B'; export default function (app) { app.component(A.name, A); app.component('Other', B); }", "FlAlpha Other"},
+		{"import A from './A'; import B from './B'; const all = [A, B]; export function install(app) { all.forEach(c => app.component(c.name, c)); }", "FlAlpha FlBeta"},
+		{"import A from './A'; import B from './B'; const all = { One: A, Two: B }; const install = app => { for (const key in all) app.component(key, all[key]) }; export default { install }", "One Two"},
+		{"import * as all from './all'; export default { install(app) { Object.keys(all).forEach(k => app.component(k, all[k])) } }", "FlAlpha FlBeta"},
+		{"import A from './A'; export { default as Alpha } from './A'; export default { install(app) { app.component('fl-a', A); } }", "Alpha=FlA"},
+		{"import A from './A'; export { A }; export default { install(app) { app.component('A', A); } }", "A"},
+	}
+	for _, test := range tests {
+		r, err := readFiles(t, map[string]string{"package.json": `{ "name": "lib", "exports": "./index.js", "peerDependencies": { "vue": "3" } }`, "index.js": test.install,
+			"A.js": one("fl-alpha"), "B.js": one("fl-beta"), "all.js": "export { default as Alpha } from './A'; export { default as Beta } from './B'"}, Options{})
+		if err != nil {
+			t.Fatal(err)
+		}
+		var got []string
+		for _, c := range r.Listing.Components {
+			name := c.Export.Name
+			for _, also := range c.Export.Also {
+				name += "=" + also.Name
+			}
+			got = append(got, name)
+		}
+		slices.Sort(got)
+		if strings.Join(got, " ") != test.want {
+			t.Errorf("%s:\n%v, want %s", test.install, got, test.want)
+		}
+	}
+}
+
 // seeds adds the files of a folder to a fuzz corpus.
 func seeds(f *testing.F, pattern string) {
 	list, err := filepath.Glob(pattern)

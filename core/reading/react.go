@@ -287,14 +287,18 @@ type way struct {
 }
 
 // alsoReached notes a further way to reach a component. A name of its own wins over
-// the default export.
+// the default export, and a name to import over one that is only registered.
 func alsoReached(c *contract.Contract, export contract.Export) {
-	if c.Export.Name == "default" && export.Name != "default" {
+	registered := c.Export.Kind == contract.ExportGlobal && export.Kind != contract.ExportGlobal
+	if c.Export.Name == "default" && export.Name != "default" && export.Kind != contract.ExportGlobal || registered {
 		c.Export, export = contract.Export{Module: export.Module, Name: export.Name, Kind: export.Kind, Also: c.Export.Also}, c.Export
 	}
 	name := export.Name
 	if export.Kind == "member" {
 		name = export.Of + "." + name
+	}
+	if export.Kind == contract.ExportGlobal && export.Module == c.Export.Module && name == c.Export.Name {
+		return // it is registered under the name that it is imported by
 	}
 	c.Export.Also = append(c.Export.Also, contract.OtherPath{Module: export.Module, Name: name})
 }

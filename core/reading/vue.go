@@ -60,7 +60,10 @@ func (r *reader) vueExport(e entry) bool {
 	if found, ok := r.byPlace(e); ok {
 		name, export.Name, export.Kind = found, found, contract.ExportPlace
 	}
-	return r.vueSymbol(name, e.symbol, export)
+	if r.vueSymbol(name, e.symbol, export) {
+		return true
+	}
+	return r.installed(e)
 }
 
 // componentFolder is where the components of a project stand that apps are laid over.
