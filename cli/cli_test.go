@@ -499,7 +499,13 @@ func TestPrintedFormatsFitTheirSchemas(t *testing.T) {
 		{"changes", 0, []string{"compare", "./fairlead@1.0.0", "./fairlead@2.1.0"}},
 		{"uses", 0, []string{"uses", "./booking", "--library", "@saltmarsh/fairlead"}},
 		{"impact", 0, []string{"impact", "./fairlead@1.0.0", "./fairlead@2.1.0", "--app", "./freight", "--all"}},
-		{"findings", 1, []string{"check", "./fairlead@2.1.0"}},
+		{"findings", 1, []string{"check", "./fairlead@2.1.0", "--package", "@saltmarsh/fairlead"}},
+		{"contracts", 0, []string{"read", "./fairlead", "--package", "@saltmarsh/fairlead-vue"}},
+		{"contracts", 0, []string{"read", "./fairlead", "--package", "@saltmarsh/fairlead-elements"}},
+		{"uses", 0, []string{"uses", "./kiosk", "--library", "@saltmarsh/fairlead-vue"}},
+		{"uses", 0, []string{"uses", "./quay-signs", "--library", "@saltmarsh/fairlead-elements"}},
+		{"impact", 0, []string{"impact", "./fairlead@1.2.0", "./fairlead@2.1.0", "--package", "@saltmarsh/fairlead-vue", "--app", "./kiosk", "--all"}},
+		{"parity", 1, []string{"check", "./fairlead", "--package", "@saltmarsh/fairlead", "--package", "@saltmarsh/fairlead-vue"}},
 	}
 	for _, test := range tests {
 		compiler := jsonschema.NewCompiler()
