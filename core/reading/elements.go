@@ -21,6 +21,7 @@ type elementMade struct {
 	chain  []standing[*syntax.Class]                 // its class first, then those that it extends
 	given  []string                                  // names of what mixins are applied to
 	code   map[*syntax.Class]standing[*syntax.Class] // of those that are declared only
+	next   standing[*syntax.Class]                   // the code of what the class at hand extends
 	tag    string                                    // "" where it is defined nowhere that was looked
 	bases  []contract.Base                           // what it extends and is not here
 	doc    standing[syntax.Node]
@@ -130,7 +131,12 @@ func (r *reader) elementChain(m *elementMade, in *modules.Module, c *syntax.Clas
 		return false
 	}
 	code, built := r.codeOf(in, c)
+	if !built && m.next.node != nil && isDeclaration(in) {
+		code, built = m.next, true
+	}
+	m.next = standing[*syntax.Class]{}
 	if built {
+		m.next = r.extended(code)
 		if m.code == nil {
 			m.code = map[*syntax.Class]standing[*syntax.Class]{}
 		}

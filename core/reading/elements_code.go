@@ -56,6 +56,23 @@ func (r *reader) codeOf(in *modules.Module, c *syntax.Class) (standing[*syntax.C
 	return standing[*syntax.Class]{}, false
 }
 
+// extended is the class that another one extends by its name, in code; none where it is
+// made by a call.
+func (r *reader) extended(code standing[*syntax.Class]) standing[*syntax.Class] {
+	if id, ok := syntax.Bare(code.node.Extends).(*syntax.Ident); ok {
+		if sym, found := r.set.Local(code.module, id.Name); found && !sym.External() && sym.Module != nil && isScript(sym.Module) {
+			if class, _ := elementClass(sym); class != nil {
+				return standing[*syntax.Class]{sym.Module, class}
+			}
+		}
+	}
+	return standing[*syntax.Class]{}
+}
+
+func isDeclaration(m *modules.Module) bool {
+	return slices.ContainsFunc(declarationsOf[:], func(endings [2]string) bool { return strings.HasSuffix(m.Path, endings[0]) })
+}
+
 // codeTable gives what a class says of its properties: its table of them, its decorators,
 // and the decorators that a compiler wrote as calls,
 //
