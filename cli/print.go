@@ -7,6 +7,7 @@ import (
 	"os"
 	"slices"
 	"strings"
+	"unicode/utf8"
 
 	"github.com/jedib0t/go-pretty/v6/table"
 	"github.com/jedib0t/go-pretty/v6/text"
@@ -385,16 +386,53 @@ func (s *shell) printParity(p *style.Parity) {
 			why += " (accepted: " + g.Waived.Reason + ")"
 		}
 		row := table.Row{component, g.Member, g.Rule, why}
-		for _, side := range g.Sides {
-			row = append(row, orDash(clip(side)))
+		for _, side := range apart(g.Sides) {
+			row = append(row, orDash(side))
 		}
 		rows = append(rows, row)
 	}
 	if len(rows) > 0 {
-		s.grid(head, rows, 3, 4, 5, 6)
+		flex := []int{3}
+		for i := range p.Packages {
+			flex = append(flex, 4+i)
+		}
+		s.grid(head, rows, flex...)
 		s.line("")
 	}
 	s.line("%s", p.Text())
+}
+
+// apart shortens long texts to where they begin to differ, so that the difference is seen.
+func apart(sides []string) []string {
+	const room, shown = 60, 24
+	common, first := "", true
+	long := false
+	for _, side := range sides {
+		long = long || len([]rune(side)) > room
+		if side == "" {
+			continue
+		}
+		if first {
+			common, first = side, false
+		}
+		for !strings.HasPrefix(side, common) {
+			_, size := utf8.DecodeLastRuneInString(common)
+			common = common[:len(common)-size]
+		}
+	}
+	from := strings.LastIndexAny(common, " {(<")
+	out := make([]string, len(sides))
+	for i, side := range sides {
+		if long && from > shown && side != "" {
+			head := []rune(side[:from])
+			side = string(head[:shown]) + "…" + side[from:]
+		}
+		if r := []rune(side); len(r) > 2*room {
+			side = string(r[:2*room-1]) + "…"
+		}
+		out[i] = side
+	}
+	return out
 }
 
 func (s *shell) printChanges(c *change.Changes) {
@@ -478,6 +516,9 @@ func (s *shell) printScan(scan *site.Scan) {
 			behind++
 			how += " via " + wrapperName(x.Via[0])
 		}
+		if words := foundBy[x.Found]; words != "" {
+			how += ", " + words
+		}
 		rows = append(rows, table.Row{fmt.Sprintf("%s:%d:%d", x.At.File, x.At.Line, x.At.Column), x.Component, how, strings.Join(given, ", ")})
 	}
 	s.grid(table.Row{"place", "component", "form", "gives"}, rows, 3)
@@ -496,6 +537,8 @@ func givenText(g site.Given) string {
 			open = ", open"
 		}
 		return "{..." + clip(g.Spread) + open + "}"
+	case g.Literal != nil && g.Position > 0:
+		return g.Literal.String() // an argument
 	case g.Literal != nil:
 		return g.Spelled + "=" + g.Literal.String()
 	case len(g.MayBe) > 0:
@@ -509,6 +552,9 @@ func givenText(g site.Given) string {
 	}
 	return g.Spelled + "={" + clip(g.Expression) + "}"
 }
+
+// foundBy says how a name is found that nothing imports.
+var foundBy = map[string]string{"registered": "registered by the app", "plugin": "registered by the library", "auto": "imported by its tools", "layer": "from a layer", "tag": "by its tag"}
 
 func clip(s string) string {
 	if r := []rune(s); len(r) > 28 {

@@ -33,7 +33,7 @@ function Line({ text, columns }: { text: string; columns: number[] }) {
   let at = 0;
   for (const column of [...columns].sort((a, b) => a - b)) {
     if (column < at) continue;
-    const word = /^(\{\.\.\.[^}]*\}|<?[\w.-]+|.)/.exec(text.slice(column))?.[0] ?? '';
+    const word = /^(\{\.\.\.[^}]*\}|[:@#<]?[\w.:-]+|.)/.exec(text.slice(column))?.[0] ?? '';
     pieces.push(text.slice(at, column), <mark key={column}>{word}</mark>);
     at = column + word.length;
   }
@@ -122,56 +122,58 @@ function Matrix({ changes, apps, chosen }: { changes: Changes; apps: AppRow[]; c
   const others = apps.length - concerned.length;
   if (apps.length === 0) return <Empty command="steady add app ./booking">No app is kept yet. Add one:</Empty>;
   return (
-    <Scroll tabIndex={0} role="region" aria-label="Apps and changes">
-      <Grid>
-        <thead>
-          <tr>
-            <th>App</th><th>Sites</th>
-            {hit.map((c) => (
-              <th key={c.id} className="change" scope="col">
-                <Mark of={c.verdict} word={memberText(c)} /><br />{c.why}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {concerned.map((a) => (
-            <tr key={a.app}>
-              <th scope="row">
-                <Link to={`${base}&app=${piece(a.app)}`}>{a.app}</Link><br />
-                {a.scanned && <ReachNote reach={a.reach} />}
-              </th>
-              {!a.scanned ? (
-                <td colSpan={hit.length + 1}><Soft>not scanned for this package</Soft></td>
-              ) : (
-                <>
-                  <td>
-                    {outcomes.map((o) => (
-                      <div key={o}>
-                        <Link to={`${base}&app=${piece(a.app)}&outcome=${o}`}><Mark of={o} count={a.totals[o]} /></Link>
-                      </div>
-                    ))}
-                    <Soft>{a.totals.sites} sites, {a.totals.behind} more behind wrappers</Soft>
-                  </td>
-                  {hit.map((c) => (
-                    <td key={c.id}>
-                      {outcomes.filter((o) => a.cells[c.id]?.[o]).map((o) => (
+    <>
+      <Scroll tabIndex={0} role="region" aria-label="Apps and changes">
+        <Grid>
+          <thead>
+            <tr>
+              <th>App</th><th>Sites</th>
+              {hit.map((c) => (
+                <th key={c.id} className="change" scope="col">
+                  <Mark of={c.verdict} word={memberText(c)} /><br />{c.why}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {concerned.map((a) => (
+              <tr key={a.app}>
+                <th scope="row">
+                  <Link to={`${base}&app=${piece(a.app)}`}>{a.app}</Link><br />
+                  {a.scanned && <ReachNote reach={a.reach} />}
+                </th>
+                {!a.scanned ? (
+                  <td colSpan={hit.length + 1}><Soft>not scanned for this package</Soft></td>
+                ) : (
+                  <>
+                    <td>
+                      {outcomes.map((o) => (
                         <div key={o}>
-                          <Link to={`${base}&app=${piece(a.app)}&change=${piece(c.id)}`} aria-label={`${a.app}, ${memberText(c)}: ${a.cells[c.id][o]} ${o}`}>
-                            <Mark of={o} count={a.cells[c.id][o]} />
-                          </Link>
+                          <Link to={`${base}&app=${piece(a.app)}&outcome=${o}`}><Mark of={o} count={a.totals[o]} /></Link>
                         </div>
                       ))}
+                      <Soft>{a.totals.sites} sites, {a.totals.behind} more behind wrappers</Soft>
                     </td>
-                  ))}
-                </>
-              )}
-            </tr>
-          ))}
-        </tbody>
-      </Grid>
+                    {hit.map((c) => (
+                      <td key={c.id}>
+                        {outcomes.filter((o) => a.cells[c.id]?.[o]).map((o) => (
+                          <div key={o}>
+                            <Link to={`${base}&app=${piece(a.app)}&change=${piece(c.id)}`} aria-label={`${a.app}, ${memberText(c)}: ${a.cells[c.id][o]} ${o}`}>
+                              <Mark of={o} count={a.cells[c.id][o]} />
+                            </Link>
+                          </div>
+                        ))}
+                      </td>
+                    ))}
+                  </>
+                )}
+              </tr>
+            ))}
+          </tbody>
+        </Grid>
+      </Scroll>
       {others > 0 && <p><Soft>{others === 1 ? '1 other scanned app does' : `${others} other scanned apps do`} not use this package.</Soft></p>}
-    </Scroll>
+    </>
   );
 }
 
