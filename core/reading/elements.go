@@ -76,6 +76,25 @@ func (r *reader) elementSymbol(name string, sym modules.Symbol, export contract.
 	return true
 }
 
+// definedTwice tells of tags that two classes are defined under: a page takes the first
+// and fails at the other.
+func (r *reader) definedTwice() {
+	if r.framework.name != "web component" {
+		return
+	}
+	by := map[string]*contract.Contract{}
+	for i := range r.listing.Components {
+		c := &r.listing.Components[i]
+		for _, tag := range c.Root.Elements {
+			if first := by[tag]; first != nil && c.At != nil && first.At != nil {
+				r.unread(*c.At, c.Component, "the tag %s is defined twice, by %s at %s:%d too: a browser takes the first and refuses the other", tag, first.Component, first.At.File, first.At.Line)
+			} else {
+				by[tag] = c
+			}
+		}
+	}
+}
+
 // elementName is the name that an element is known by: that of its class without the
 // word Element, else that of its tag.
 func elementName(class, tag string) string {

@@ -221,6 +221,18 @@ func TestInstalled(t *testing.T) {
 	}
 }
 
+// TestDefinedTwice holds that a tag of two classes is told.
+func TestDefinedTwice(t *testing.T) {
+	r, err := readFiles(t, map[string]string{"package.json": `{ "name": "lib", "exports": "./index.js" }`,
+		"index.js": "export class A extends HTMLElement {}\ncustomElements.define('fl-a', A);\nexport class B extends HTMLElement {}\ncustomElements.define('fl-a', B);"}, Options{Framework: "web component"})
+	if err != nil {
+		t.Fatal(err)
+	}
+	if len(r.Listing.Unread) != 1 || !strings.Contains(r.Listing.Unread[0].Why, "fl-a is defined twice, by A at index.js:1") {
+		t.Errorf("%+v", r.Listing.Unread)
+	}
+}
+
 // seeds adds the files of a folder to a fuzz corpus.
 func seeds(f *testing.F, pattern string) {
 	list, err := filepath.Glob(pattern)

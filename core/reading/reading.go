@@ -249,6 +249,8 @@ func Read(fsys fs.FS, o Options) (*Result, error) {
 		r.describe()
 	}
 	again.keep()
+	r.log = nil
+	r.definedTwice()
 	if o.Progress != nil {
 		o.Progress(result.Entries, result.Entries)
 	}

@@ -5,6 +5,7 @@
 package usage
 
 import (
+	"fmt"
 	"io/fs"
 	"maps"
 	"path"
@@ -29,12 +30,13 @@ const (
 
 // places are the components of an app that are found by name.
 type places struct {
-	registered map[string]target // by name with a capital: app.component('x', X)
-	plugins    []string          // libraries whose components are registered as a whole
-	auto       map[string]target // declared as imported by a tool
-	resolvers  []resolver        // of tools that import by name
-	projects   map[string]*project
-	roots      []string // folders of projects, deepest first
+	registeredAt map[string]place.Place // where the newest of a name stands
+	registered   map[string]target      // by name with a capital: app.component('x', X)
+	plugins      []string               // libraries whose components are registered as a whole
+	auto         map[string]target      // declared as imported by a tool
+	resolvers    []resolver             // of tools that import by name
+	projects     map[string]*project
+	roots        []string // folders of projects, deepest first
 }
 
 // resolver is what a configuration tells of components that a tool imports.
@@ -57,7 +59,7 @@ func (s *scanner) places() *places {
 	if s.byName != nil {
 		return s.byName
 	}
-	p := &places{registered: map[string]target{}, auto: map[string]target{}, projects: map[string]*project{}}
+	p := &places{registered: map[string]target{}, registeredAt: map[string]place.Place{}, auto: map[string]target{}, projects: map[string]*project{}}
 	s.byName = p
 	for _, m := range s.set.Modules() {
 		base := path.Base(m.Path)
@@ -104,7 +106,11 @@ func (s *scanner) readRegistrations(p *places, m *modules.Module) {
 				return true
 			}
 			if to, ok := w.resolveComponent(call.Args[1]); ok {
-				p.registered[names.UpperFirst(names.Camel(name))] = to
+				key := names.UpperFirst(names.Camel(name))
+				if before, twice := p.registeredAt[key]; twice && p.registered[key] != to {
+					s.unreadTag(m.Place(call), fmt.Sprintf("%s is registered twice, before at %s:%d: which one an app gets depends on the order; the later one is taken", name, before.File, before.Line))
+				}
+				p.registered[key], p.registeredAt[key] = to, m.Place(call)
 			}
 		case "use":
 			if to, ok := w.resolve(syntax.Bare(call.Args[0])); ok && to.library != "" && !slices.Contains(p.plugins, to.library) {

@@ -9,6 +9,7 @@ import (
 	"fmt"
 	"io/fs"
 	"path"
+	"slices"
 	"sort"
 	"strings"
 
@@ -41,6 +42,8 @@ func Scan(fsys fs.FS, o Options) (*site.Scan, error) {
 	if len(files) == 0 && !holdsPages(fsys) {
 		return nil, fmt.Errorf("the app holds no source file that is read; those end in .ts, .tsx, .js, .jsx, .vue or .html")
 	}
+	minified := slices.DeleteFunc(slices.Clone(files), func(name string) bool { return !isMinified(name) })
+	files = slices.DeleteFunc(files, isMinified)
 	set.Load(files)
 	locked, err := modules.Locked(fsys, ".")
 	if err != nil {
@@ -66,6 +69,9 @@ func Scan(fsys fs.FS, o Options) (*site.Scan, error) {
 		scan.Packages = append(scan.Packages, use)
 	}
 	s := &scanner{set: set, scan: scan, libraries: o.Libraries}
+	for _, name := range minified {
+		s.unreadTag(place.Place{File: set.Rel(name), Line: 1, Column: 1}, "a minified file is not read: what it uses stands in the source that it was made from")
+	}
 	pages := s.findPages(fsys)
 	s.react()
 	s.vueTemplates()
@@ -95,6 +101,13 @@ func Scan(fsys fs.FS, o Options) (*site.Scan, error) {
 	sort.SliceStable(scan.StyleUses, func(i, j int) bool { return scan.StyleUses[i].At.Less(scan.StyleUses[j].At) })
 	sort.SliceStable(scan.Unread, func(i, j int) bool { return scan.Unread[i].At.Less(scan.Unread[j].At) })
 	return scan, nil
+}
+
+// isMinified reports whether a file is called as one that a tool has shortened.
+func isMinified(name string) bool {
+	base := path.Base(name)
+	stem := strings.TrimSuffix(base, path.Ext(base))
+	return strings.HasSuffix(stem, ".min") || strings.HasSuffix(stem, "-min")
 }
 
 // holdsPages reports whether a source holds a page of markup.
