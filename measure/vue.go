@@ -25,6 +25,9 @@ import (
 //go:embed vue.cjs
 var vueScript string
 
+//go:embed running.mjs
+var vueRunning string
+
 //go:embed vue.json
 var vueLibraries []byte
 
@@ -99,7 +102,12 @@ func measureVue(only, folder string, verbose bool) error {
 		if err := script(context.Background(), vueScript, filepath.Join(root, "console", "node_modules", "typescript"), dir, &k, modules); err != nil {
 			return fmt.Errorf("%s: %w", l.Name, err)
 		}
+		loaded := map[string]runningVue{}
+		if err := module(context.Background(), vueRunning, dir, &loaded, l.Name); err != nil && verbose {
+			fmt.Println("  it could not be loaded:", strings.SplitN(err.Error(), "\n", 2)[0])
+		}
 		r := vueRow{vueLibrary: l, comparison: compareVue(listing, &k), Ours: ours, Theirs: time.Since(start)}
+		r.runs(listing, loaded)
 		rows = append(rows, r)
 		r.print(verbose)
 	}
@@ -147,7 +155,50 @@ func installVue(folder, name, version string, with []string) error {
 type vueRow struct {
 	vueLibrary
 	*comparison
-	Ours, Theirs time.Duration
+	Ours, Theirs  time.Duration
+	Loaded        int      // components that could be loaded
+	Run, RunApart int      // names that they declare when they run, and those of them that we lack or require otherwise
+	Apart         []string // the latter
+}
+
+// runningVue is what a component declares when it runs.
+type runningVue struct {
+	Props  map[string]bool `json:"props"` // whether each is required
+	Events []string        `json:"events"`
+}
+
+// runs holds the components that could be loaded against what was read: each prop and
+// event that runs must have been read, and be required where it is.
+func (r *vueRow) runs(l *contract.Listing, loaded map[string]runningVue) {
+	for i := range l.Components {
+		c := &l.Components[i]
+		x, ok := loaded[c.Export.Name]
+		if !ok || c.Export.Module != "." || c.Kind != contract.KindComponent {
+			continue
+		}
+		r.Loaded++
+		mine := vueMembers(c)
+		apart := func(name, why string) {
+			r.RunApart++
+			r.Apart = append(r.Apart, c.Component+"."+name+": "+why)
+		}
+		for name, required := range x.Props {
+			r.Run++
+			switch m, here := mine[name]; {
+			case !here:
+				apart(name, "not read")
+			case m.required == contract.Yes && !required || m.required == contract.No && required:
+				apart(name, "required "+m.required.String())
+			}
+		}
+		for _, name := range x.Events {
+			r.Run++
+			if _, here := mine[listener(name)]; !here && mine[name].name == "" {
+				apart(name, "not read")
+			}
+		}
+	}
+	slices.Sort(r.Apart)
 }
 
 func (r *vueRow) print(verbose bool) {
@@ -160,9 +211,13 @@ func (r *vueRow) print(verbose bool) {
 	if len(r.Lost)+len(r.Invented) > 0 {
 		fmt.Printf("  components lost %v, invented %v\n", r.Lost, r.Invented)
 	}
+	fmt.Printf("  running: %d components loaded, %d names, %d apart\n", r.Loaded, r.Run, r.RunApart)
 	if verbose {
 		for _, d := range r.Differ {
 			fmt.Printf("  %-20s %s.%s: ours %s; theirs %s\n", d.Kind, d.Component, d.Member, d.Ours, d.Theirs)
+		}
+		for _, text := range r.Apart {
+			fmt.Println("  running             ", text)
 		}
 	}
 }
@@ -338,11 +393,11 @@ func (out *comparison) vueComponent(c *contract.Contract, props []knownProp, slo
 // writeVue puts the table of Vue libraries into its place.
 func writeVue(name string, rows []vueRow) error {
 	var b strings.Builder
-	fmt.Fprintf(&b, "Measured %s with TypeScript 5.9 and Vue's own types.\n\n", time.Now().Format("2006-01-02"))
-	b.WriteString("| library | style | components | own members | agreed | required wrong | closed set wrong | slot data wrong | invented | lost | unknown | ours | compiler |\n|---|---|---|---|---|---|---|---|---|---|---|---|---|\n")
+	fmt.Fprintf(&b, "Measured %s with TypeScript 5.9, Vue's own types and the running components.\n\n", time.Now().Format("2006-01-02"))
+	b.WriteString("| library | style | components | own members | agreed | required wrong | closed set wrong | slot data wrong | invented | lost | unknown | running: loaded | names | apart | ours | compiler |\n|---|---|---|---|---|---|---|---|---|---|---|---|---|---|---|---|\n")
 	for _, r := range rows {
-		fmt.Fprintf(&b, "| %s %s | %s | %d | %d | %.2f %% | %d | %d | %d | %d | %d | %d | %.2f s | %.2f s |\n", r.Name, r.Version, r.Style, r.Components, r.Members, 100*r.share(),
-			r.Counts[wrongRequired], r.Counts[wrongValues], r.Counts[wrongFields], r.Counts[invented], r.Counts[lost]+r.Counts[slotLost], r.Counts[unknown], r.Ours.Seconds(), r.Theirs.Seconds())
+		fmt.Fprintf(&b, "| %s %s | %s | %d | %d | %.2f %% | %d | %d | %d | %d | %d | %d | %d | %d | %d | %.2f s | %.2f s |\n", r.Name, r.Version, r.Style, r.Components, r.Members, 100*r.share(),
+			r.Counts[wrongRequired], r.Counts[wrongValues], r.Counts[wrongFields], r.Counts[invented], r.Counts[lost]+r.Counts[slotLost], r.Counts[unknown], r.Loaded, r.Run, r.RunApart, r.Ours.Seconds(), r.Theirs.Seconds())
 	}
 	return between(name, "vue", b.String())
 }
