@@ -80,32 +80,22 @@ type elementRow struct {
 // for: their code against the manifests that they publish and against the attributes
 // that their loaded classes observe.
 func measureElements(only, folder string, verbose bool) error {
-	var list []vueLibrary
-	if err := json.Unmarshal(elementLibraries, &list); err != nil {
-		return err
-	}
 	root, err := os.Getwd()
 	if err != nil {
 		return err
 	}
 	var rows []elementRow
-	for _, l := range list {
-		if only != "" && l.Name != only {
-			continue
-		}
-		dir := folder
-		if dir == "" {
-			dir = filepath.Join(root, ".steady", "measure", slug(l.Name))
-			if err := installVue(dir, l.Name, l.Version, append([]string{"@lit-labs/ssr-dom-shim"}, l.With...)); err != nil {
-				return fmt.Errorf("%s could not be installed: %w", l.Name, err)
-			}
-		}
+	err = eachLibrary(elementLibraries, root, only, folder, []string{"@lit-labs/ssr-dom-shim"}, func(dir string, l vueLibrary) error {
 		r, err := measureElementLibrary(filepath.Join(dir, "node_modules", filepath.FromSlash(l.Name)), l)
 		if err != nil {
-			return fmt.Errorf("%s: %w", l.Name, err)
+			return err
 		}
 		rows = append(rows, *r)
 		r.print(verbose)
+		return nil
+	})
+	if err != nil {
+		return err
 	}
 	if only == "" {
 		return writeElements(filepath.Join(root, "docs", "reading.md"), rows)

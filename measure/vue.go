@@ -64,17 +64,13 @@ const (
 	slotLost    = "slot lost"
 )
 
-// measureVue measures the Vue libraries, or the one that is asked for.
-func measureVue(only, folder string, verbose bool) error {
+// eachLibrary measures the libraries of a list, or the one that is asked for: each where
+// it is installed in a folder, or brought there with what else it needs.
+func eachLibrary(listed []byte, root, only, folder string, with []string, measure func(dir string, l vueLibrary) error) error {
 	var list []vueLibrary
-	if err := json.Unmarshal(vueLibraries, &list); err != nil {
+	if err := json.Unmarshal(listed, &list); err != nil {
 		return err
 	}
-	root, err := os.Getwd()
-	if err != nil {
-		return err
-	}
-	var rows []vueRow
 	for _, l := range list {
 		if only != "" && l.Name != only {
 			continue
@@ -82,14 +78,29 @@ func measureVue(only, folder string, verbose bool) error {
 		dir := folder
 		if dir == "" {
 			dir = filepath.Join(root, ".steady", "measure", slug(l.Name))
-			if err := installVue(dir, l.Name, l.Version, append([]string{"vue@3"}, l.With...)); err != nil {
+			if err := installVue(dir, l.Name, l.Version, slices.Concat(with, l.With)); err != nil {
 				return fmt.Errorf("%s could not be installed: %w", l.Name, err)
 			}
 		}
+		if err := measure(dir, l); err != nil {
+			return fmt.Errorf("%s: %w", l.Name, err)
+		}
+	}
+	return nil
+}
+
+// measureVue measures the Vue libraries, or the one that is asked for.
+func measureVue(only, folder string, verbose bool) error {
+	root, err := os.Getwd()
+	if err != nil {
+		return err
+	}
+	var rows []vueRow
+	err = eachLibrary(vueLibraries, root, only, folder, []string{"vue@3"}, func(dir string, l vueLibrary) error {
 		start := time.Now()
 		listing, err := readFrom(filepath.Join(dir, "node_modules", filepath.FromSlash(l.Name)), reading.Options{FromSource: l.Source, Framework: "vue", Undescribed: true})
 		if err != nil {
-			return fmt.Errorf("%s: %w", l.Name, err)
+			return err
 		}
 		ours := time.Since(start)
 		modules := map[string]string{}
@@ -100,16 +111,21 @@ func measureVue(only, folder string, verbose bool) error {
 		start = time.Now()
 		var k knownVue
 		if err := script(context.Background(), vueScript, filepath.Join(root, "console", "node_modules", "typescript"), dir, &k, modules); err != nil {
-			return fmt.Errorf("%s: %w", l.Name, err)
+			return err
 		}
+		theirs := time.Since(start)
 		loaded := map[string]runningVue{}
 		if err := module(context.Background(), vueRunning, dir, &loaded, l.Name); err != nil && verbose {
 			fmt.Println("  it could not be loaded:", strings.SplitN(err.Error(), "\n", 2)[0])
 		}
-		r := vueRow{vueLibrary: l, comparison: compareVue(listing, &k), Ours: ours, Theirs: time.Since(start)}
+		r := vueRow{vueLibrary: l, comparison: compareVue(listing, &k), Ours: ours, Theirs: theirs}
 		r.runs(listing, loaded)
 		rows = append(rows, r)
 		r.print(verbose)
+		return nil
+	})
+	if err != nil {
+		return err
 	}
 	if only == "" {
 		return writeVue(filepath.Join(root, "docs", "reading.md"), rows)

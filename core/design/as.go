@@ -106,16 +106,7 @@ func forElement(c *contract.Contract) *contract.Contract {
 	made.PassThrough = contract.PassThrough{To: []contract.Forward{{To: "root", Element: tag}}}
 	made.Export.Name, made.Component = simpleName(c)+"Element", simpleName(c)
 	made.Modes = nil
-	for i := range made.TypeParameters { // what finds an element in a document cannot name them
-		p := &made.TypeParameters[i]
-		switch {
-		case p.Default.Known():
-		case p.Constraint.Known():
-			p.Default = p.Constraint
-		default:
-			p.Default = contract.Type{T: types.Unknown}
-		}
-	}
+	settle(made.TypeParameters) // what finds an element in a document cannot name them
 	var props []*contract.Prop
 	var axes []string
 	for _, p := range made.Props {

@@ -531,16 +531,7 @@ func elementParameters(c *contract.Contract, t *typescript) string {
 	}
 	made := *c
 	made.TypeParameters = slices.Clone(c.TypeParameters)
-	for i := range made.TypeParameters {
-		p := &made.TypeParameters[i]
-		switch {
-		case p.Default.Known():
-		case p.Constraint.Known():
-			p.Default = p.Constraint
-		default:
-			p.Default = contract.Type{T: types.Unknown}
-		}
-	}
+	settle(made.TypeParameters)
 	return typeParameters(&made, t)
 }
 
@@ -775,4 +766,19 @@ func attributeType(p *contract.Prop) string {
 		kind = of
 	}
 	return kind
+}
+
+// settle gives each type parameter without a default what bounds it, for where nobody can
+// name an argument.
+func settle(list []contract.TypeParameter) {
+	for i := range list {
+		p := &list[i]
+		switch {
+		case p.Default.Known():
+		case p.Constraint.Known():
+			p.Default = p.Constraint
+		default:
+			p.Default = contract.Type{T: types.Unknown}
+		}
+	}
 }
