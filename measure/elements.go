@@ -70,7 +70,7 @@ type running struct {
 
 // elementRow is what was found for one package of custom elements.
 type elementRow struct {
-	vueLibrary
+	library
 	*comparison
 	Running int // elements whose classes could be loaded
 	Ours    time.Duration
@@ -85,7 +85,7 @@ func measureElements(only, folder string, verbose bool) error {
 		return err
 	}
 	var rows []elementRow
-	err = eachLibrary(elementLibraries, root, only, folder, []string{"@lit-labs/ssr-dom-shim"}, func(dir string, l vueLibrary) error {
+	err = eachLibrary(elementLibraries, root, only, folder, beside("@lit-labs/ssr-dom-shim"), func(dir string, l library) error {
 		r, err := measureElementLibrary(filepath.Join(dir, "node_modules", filepath.FromSlash(l.Name)), l)
 		if err != nil {
 			return err
@@ -103,13 +103,13 @@ func measureElements(only, folder string, verbose bool) error {
 	return nil
 }
 
-func measureElementLibrary(dir string, l vueLibrary) (*elementRow, error) {
+func measureElementLibrary(dir string, l library) (*elementRow, error) {
 	start := time.Now()
-	listing, err := readFrom(dir, reading.Options{FromSource: l.Source, Framework: "web component", Undescribed: true})
+	result, err := readWith(dir, true, reading.Options{FromSource: l.Source, Framework: "web component", Undescribed: true})
 	if err != nil {
 		return nil, err
 	}
-	r := &elementRow{vueLibrary: l, Ours: time.Since(start)}
+	r := &elementRow{library: l, Ours: time.Since(start)}
 	var manifest struct {
 		CustomElements string `json:"customElements"`
 	}
@@ -138,7 +138,7 @@ func measureElementLibrary(dir string, l vueLibrary) (*elementRow, error) {
 	if err := module(context.Background(), elementsScript, dir, &loaded, modules); err != nil {
 		return nil, err
 	}
-	r.comparison = compareElements(listing, elements, &loaded)
+	r.comparison = compareElements(result.Listing, elements, &loaded)
 	r.Running = len(loaded.Classes)
 	return r, nil
 }

@@ -5,6 +5,7 @@
 package main
 
 import (
+	"cmp"
 	"context"
 	_ "embed"
 	"encoding/json"
@@ -29,10 +30,11 @@ var librariesText []byte
 type library struct {
 	Name    string   `json:"name"`
 	Version string   `json:"version"`
-	Style   string   `json:"style"` // what is special about it
-	With    []string `json:"with"`  // what must be installed beside it
-	Own     []string `json:"own"`   // packages that it gives out as its own
-	React   string   `json:"react"` // the version that it is made for, "" for the newest
+	Style   string   `json:"style"`  // what is special about it
+	With    []string `json:"with"`   // what must be installed beside it
+	Own     []string `json:"own"`    // packages that it gives out as its own
+	Source  bool     `json:"source"` // its sources are read, and held against what is built of them
+	React   string   `json:"react"`  // the version that it is made for, "" for the newest
 }
 
 // alone says that packages around a library are not used, as for an archive.
@@ -121,10 +123,6 @@ func judgeUpgrades(only string, verbose, always bool) error {
 }
 
 func run(only, folder string, verbose bool) error {
-	var libraries []library
-	if err := json.Unmarshal(librariesText, &libraries); err != nil {
-		return err
-	}
 	root, err := os.Getwd()
 	if err != nil {
 		return err
@@ -136,28 +134,58 @@ func run(only, folder string, verbose bool) error {
 		}
 	}
 	var rows []row
-	for _, l := range libraries {
+	err = eachLibrary(librariesText, root, only, folder, reactFor, func(dir string, l library) error {
+		r, err := measure(typescript, dir, l)
+		if err != nil {
+			return err
+		}
+		rows = append(rows, *r)
+		r.print(verbose)
+		return nil
+	})
+	if err != nil {
+		return err
+	}
+	if only == "" && !alone {
+		return write(filepath.Join(root, "docs", "reading.md"), rows)
+	}
+	return nil
+}
+
+// eachLibrary measures the libraries of a list, or the one that is asked for: each where
+// it is installed in a folder, or brought there with what else it needs.
+func eachLibrary(listed []byte, root, only, folder string, with func(l library) []string, measure func(dir string, l library) error) error {
+	var list []library
+	if err := json.Unmarshal(listed, &list); err != nil {
+		return err
+	}
+	for _, l := range list {
 		if only != "" && l.Name != only {
 			continue
 		}
 		dir := folder
 		if dir == "" {
 			dir = filepath.Join(root, ".steady", "measure", slug(l.Name))
-			if err := install(dir, l); err != nil {
+			if err := install(dir, l, with(l)); err != nil {
 				return fmt.Errorf("%s could not be installed: %w", l.Name, err)
 			}
 		}
-		r, err := measure(typescript, dir, l)
-		if err != nil {
+		if err := measure(dir, l); err != nil {
 			return fmt.Errorf("%s: %w", l.Name, err)
 		}
-		rows = append(rows, *r)
-		r.print(verbose)
-	}
-	if only == "" && !alone {
-		return write(filepath.Join(root, "docs", "reading.md"), rows)
 	}
 	return nil
+}
+
+// beside names packages that every library of a list is installed with.
+func beside(packages ...string) func(library) []string {
+	return func(library) []string { return packages }
+}
+
+// reactFor names what a React library is installed with: the version that it is made for.
+func reactFor(l library) []string {
+	version := cmp.Or(l.React, "19")
+	return []string{"react@" + version, "react-dom@" + version, "@types/react@" + version, "@types/react-dom@" + version}
 }
 
 // slug is the name of a library's folder.
@@ -166,8 +194,8 @@ func slug(name string) string {
 }
 
 // install brings one library with npm, without running what it carries; each
-// stands in a folder of its own, with the versions that it asks for.
-func install(folder string, l library) error {
+// stands in a folder of its own, with what else it needs.
+func install(folder string, l library, with []string) error {
 	if data, err := os.ReadFile(filepath.Join(folder, "node_modules", l.Name, "package.json")); err == nil {
 		var there library
 		if json.Unmarshal(data, &there) == nil && there.Version == l.Version {
@@ -180,27 +208,22 @@ func install(folder string, l library) error {
 	if err := os.WriteFile(filepath.Join(folder, "package.json"), []byte(`{ "private": true, "name": "measured" }`), 0o644); err != nil {
 		return err
 	}
-	react := l.React
-	if react == "" {
-		react = "19"
-	}
-	args := []string{"install", "--ignore-scripts", "--no-audit", "--no-fund", "--no-save", "--no-package-lock", "--legacy-peer-deps",
-		"react@" + react, "react-dom@" + react, "@types/react@" + react, "@types/react-dom@" + react, l.Name + "@" + l.Version}
-	cmd := exec.Command("npm", append(args, l.With...)...)
+	args := []string{"install", "--ignore-scripts", "--no-audit", "--no-fund", "--no-save", "--no-package-lock", "--legacy-peer-deps", l.Name + "@" + l.Version}
+	cmd := exec.Command("npm", slices.Concat(args, with, l.With)...)
 	cmd.Dir, cmd.Stdout, cmd.Stderr = folder, os.Stderr, os.Stderr
 	return cmd.Run()
 }
 
 // read reads the package in a folder, with or without the packages around it.
 func read(dir string, around bool) (*contract.Listing, error) {
-	result, err := readWith(dir, around, nil)
+	result, err := readWith(dir, around, reading.Options{})
 	if err != nil {
 		return nil, err
 	}
 	return result.Listing, nil
 }
 
-func readWith(dir string, around bool, progress func(done, all int)) (*reading.Result, error) {
+func readWith(dir string, around bool, o reading.Options) (*reading.Result, error) {
 	src, err := source.Open(context.Background(), dir)
 	if err != nil {
 		return nil, err
@@ -209,7 +232,7 @@ func readWith(dir string, around bool, progress func(done, all int)) (*reading.R
 	if around {
 		src.With(source.Around(dir))
 	}
-	return reading.Read(src.FS, reading.Options{Progress: progress})
+	return reading.Read(src.FS, o)
 }
 
 // row is what was measured of one library.
@@ -224,17 +247,17 @@ type row struct {
 func measure(typescript, folder string, l library) (*row, error) {
 	dir := filepath.Join(folder, "node_modules", filepath.FromSlash(l.Name))
 	start := time.Now()
-	result, err := readWith(dir, !alone, nil)
+	result, err := readWith(dir, !alone, reading.Options{})
 	if err != nil {
 		return nil, err
 	}
 	ours, listing := time.Since(start), result.Listing
 	memory := peak(func(look func()) {
-		_, err = readWith(dir, !alone, func(done, all int) {
+		_, err = readWith(dir, !alone, reading.Options{Progress: func(done, all int) {
 			if aHundred(done, all) {
 				look()
 			}
-		})
+		}})
 	}) / float64(result.Bytes)
 	if err != nil {
 		return nil, err

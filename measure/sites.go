@@ -1,6 +1,7 @@
 package main
 
 import (
+	"cmp"
 	"context"
 	_ "embed"
 	"fmt"
@@ -52,7 +53,7 @@ type siteRow struct {
 	Lost, Invented, Differ   []string
 	Elsewhere                int // sites of ours that are no elements of a template
 	Ours, Theirs             time.Duration
-	FailedFiles, OwnUnread   int
+	FailedFiles              int
 	MembersLost, MembersMore int
 }
 
@@ -143,7 +144,7 @@ func (r *siteRow) hold(scan *site.Scan, k *counted) {
 		}
 		delete(ours, key)
 		r.given(key, "props", s.Props, x.Given, names.Camel)
-		r.given(key, "events", s.Events, x.Events, func(name string) string { return names.Camel(name) })
+		r.given(key, "events", s.Events, x.Events, names.Camel)
 		r.given(key, "slots", s.Slots, x.Slots, func(name string) string { return name })
 	}
 	failed := strings.Join(k.Failed, "\n")
@@ -163,7 +164,7 @@ func (r *siteRow) given(key, what string, ours []site.Given, theirs []string, sp
 	mine := map[string]int{}
 	for _, g := range ours {
 		if g.Spread == "" {
-			mine[spelled(firstOf(g.Spelled, g.Name))]++
+			mine[spelled(cmp.Or(g.Spelled, g.Name))]++
 		}
 	}
 	for _, name := range theirs {
@@ -181,15 +182,6 @@ func (r *siteRow) given(key, what string, ours []site.Given, theirs []string, sp
 			r.Differ = append(r.Differ, fmt.Sprintf("%s: %s more %s", key, what, name))
 		}
 	}
-}
-
-func firstOf(list ...string) string {
-	for _, s := range list {
-		if s != "" {
-			return s
-		}
-	}
-	return ""
 }
 
 func (r *siteRow) print(verbose bool) {

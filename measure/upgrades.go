@@ -75,7 +75,8 @@ func (u upgrade) judge(root, typescript string) (*outcome, error) {
 		with    []string
 	}{{u.From, u.WithFrom}, {u.To, u.WithTo}} {
 		folder := filepath.Join(root, ".steady", "measure", slug(u.Name)+"-"+side.version)
-		if err := install(folder, library{Name: u.Name, Version: side.version, With: side.with, React: u.React}); err != nil {
+		l := library{Name: u.Name, Version: side.version, With: side.with, React: u.React}
+		if err := install(folder, l, reactFor(l)); err != nil {
 			return nil, fmt.Errorf("%s %s could not be installed: %w", u.Name, side.version, err)
 		}
 		app := filepath.Join(folder, "app")

@@ -6,10 +6,8 @@ package main
 import (
 	"context"
 	_ "embed"
-	"encoding/json"
 	"fmt"
 	"os"
-	"os/exec"
 	"path/filepath"
 	"slices"
 	"sort"
@@ -19,7 +17,6 @@ import (
 	"steadysocket/core/contract"
 	"steadysocket/core/names"
 	"steadysocket/core/reading"
-	"steadysocket/source"
 )
 
 //go:embed vue.cjs
@@ -48,46 +45,11 @@ type knownSlot struct {
 	Files  []string `json:"files"`
 }
 
-// vueLibrary is one package that is measured.
-type vueLibrary struct {
-	Name    string   `json:"name"`
-	Version string   `json:"version"`
-	Style   string   `json:"style"`
-	With    []string `json:"with"`
-	Source  bool     `json:"source"` // its sources are read, and held against the declarations built of them
-	Own     []string `json:"own"`
-}
-
 // The further kinds of differences in what Vue components have.
 const (
 	wrongFields = "wrong slot data"
 	slotLost    = "slot lost"
 )
-
-// eachLibrary measures the libraries of a list, or the one that is asked for: each where
-// it is installed in a folder, or brought there with what else it needs.
-func eachLibrary(listed []byte, root, only, folder string, with []string, measure func(dir string, l vueLibrary) error) error {
-	var list []vueLibrary
-	if err := json.Unmarshal(listed, &list); err != nil {
-		return err
-	}
-	for _, l := range list {
-		if only != "" && l.Name != only {
-			continue
-		}
-		dir := folder
-		if dir == "" {
-			dir = filepath.Join(root, ".steady", "measure", slug(l.Name))
-			if err := installVue(dir, l.Name, l.Version, slices.Concat(with, l.With)); err != nil {
-				return fmt.Errorf("%s could not be installed: %w", l.Name, err)
-			}
-		}
-		if err := measure(dir, l); err != nil {
-			return fmt.Errorf("%s: %w", l.Name, err)
-		}
-	}
-	return nil
-}
 
 // measureVue measures the Vue libraries, or the one that is asked for.
 func measureVue(only, folder string, verbose bool) error {
@@ -96,13 +58,13 @@ func measureVue(only, folder string, verbose bool) error {
 		return err
 	}
 	var rows []vueRow
-	err = eachLibrary(vueLibraries, root, only, folder, []string{"vue@3"}, func(dir string, l vueLibrary) error {
+	err = eachLibrary(vueLibraries, root, only, folder, beside("vue@3"), func(dir string, l library) error {
 		start := time.Now()
-		listing, err := readFrom(filepath.Join(dir, "node_modules", filepath.FromSlash(l.Name)), reading.Options{FromSource: l.Source, Framework: "vue", Undescribed: true})
+		result, err := readWith(filepath.Join(dir, "node_modules", filepath.FromSlash(l.Name)), true, reading.Options{FromSource: l.Source, Framework: "vue", Undescribed: true})
 		if err != nil {
 			return err
 		}
-		ours := time.Since(start)
+		ours, listing := time.Since(start), result.Listing
 		modules := map[string]string{}
 		for i := range listing.Components {
 			m := listing.Components[i].Export.Module
@@ -118,7 +80,7 @@ func measureVue(only, folder string, verbose bool) error {
 		if err := module(context.Background(), vueRunning, dir, &loaded, l.Name); err != nil && verbose {
 			fmt.Println("  it could not be loaded:", strings.SplitN(err.Error(), "\n", 2)[0])
 		}
-		r := vueRow{vueLibrary: l, comparison: compareVue(listing, &k), Ours: ours, Theirs: theirs}
+		r := vueRow{library: l, comparison: compareVue(listing, &k), Ours: ours, Theirs: theirs}
 		r.runs(listing, loaded)
 		rows = append(rows, r)
 		r.print(verbose)
@@ -133,43 +95,8 @@ func measureVue(only, folder string, verbose bool) error {
 	return nil
 }
 
-// readFrom reads an installed package.
-func readFrom(dir string, o reading.Options) (*contract.Listing, error) {
-	src, err := source.Open(context.Background(), dir)
-	if err != nil {
-		return nil, err
-	}
-	defer src.Close()
-	src.With(source.Around(dir))
-	result, err := reading.Read(src.FS, o)
-	if err != nil {
-		return nil, err
-	}
-	return result.Listing, nil
-}
-
-// installVue brings packages with npm, without running what they carry.
-func installVue(folder, name, version string, with []string) error {
-	if data, err := os.ReadFile(filepath.Join(folder, "node_modules", name, "package.json")); err == nil {
-		var there library
-		if json.Unmarshal(data, &there) == nil && there.Version == version {
-			return nil
-		}
-	}
-	if err := os.MkdirAll(folder, 0o755); err != nil {
-		return err
-	}
-	if err := os.WriteFile(filepath.Join(folder, "package.json"), []byte(`{ "private": true, "name": "measured" }`), 0o644); err != nil {
-		return err
-	}
-	args := append([]string{"install", "--ignore-scripts", "--no-audit", "--no-fund", "--no-save", "--no-package-lock", "--legacy-peer-deps", name + "@" + version}, with...)
-	cmd := exec.Command("npm", args...)
-	cmd.Dir, cmd.Stdout, cmd.Stderr = folder, os.Stderr, os.Stderr
-	return cmd.Run()
-}
-
 type vueRow struct {
-	vueLibrary
+	library
 	*comparison
 	Ours, Theirs  time.Duration
 	Loaded        int      // components that could be loaded

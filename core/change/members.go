@@ -609,20 +609,10 @@ func slotText(s *contract.Slot) string {
 }
 
 func payloadText(p *contract.Payload) string {
-	switch {
-	case p == nil:
+	if p == nil {
 		return "nothing"
-	case p.Unknown:
-		return "unknown"
 	}
-	var list []string
-	for _, f := range p.Fields {
-		list = append(list, f.Name+": "+f.Type.String())
-	}
-	if p.Positional {
-		return "(" + strings.Join(list, ", ") + ")"
-	}
-	return "{ " + strings.Join(list, ", ") + " }"
+	return p.Text(", ")
 }
 
 func (c *comparison) slot(m Member, a, b *contract.Slot) {

@@ -14,6 +14,8 @@
 package contract
 
 import (
+	"strings"
+
 	"steadysocket/core/place"
 	"steadysocket/core/types"
 )
@@ -285,6 +287,22 @@ type Payload struct {
 	Positional bool
 	Unknown    bool
 	Fields     []Field
+}
+
+// Text writes a payload for people: (at: number) by position, { at: number } by name, with
+// what stands between named fields.
+func (p *Payload) Text(between string) string {
+	if p.Unknown {
+		return "unknown"
+	}
+	var list []string
+	for _, f := range p.Fields {
+		list = append(list, f.Name+": "+f.Type.String())
+	}
+	if p.Positional {
+		return "(" + strings.Join(list, ", ") + ")"
+	}
+	return "{ " + strings.Join(list, between) + " }"
 }
 
 // Field is one thing handed over. In files a plain text stands for its type.

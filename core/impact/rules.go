@@ -742,15 +742,24 @@ func holdsValue(a *at) (verdict, bool) {
 	return verdict{}, false
 }
 
-// contentFits looks at how a slot is filled.
-func contentFits(a *at) (verdict, bool) {
+// givenByName is what a site gives for the member itself; otherwise false, with the verdict
+// where a spread may carry it, and none where nothing does.
+func (a *at) givenByName() (x site.Given, v verdict, ok bool) {
 	p, where := a.given.is(a.spelled())
 	if p == absent {
-		return verdict{}, false
+		return x, v, false
 	}
-	x, ok := a.given.by[a.spelled()]
-	if !ok {
-		return verdict{outcome: Unsure, why: whySpread, at: where}, true
+	if x, ok = a.given.by[a.spelled()]; !ok {
+		v = verdict{outcome: Unsure, why: whySpread, at: where}
+	}
+	return x, v, ok
+}
+
+// contentFits looks at how a slot is filled.
+func contentFits(a *at) (verdict, bool) {
+	x, v, by := a.givenByName()
+	if !by {
+		return v, v.outcome != ""
 	}
 	form := contract.Form("")
 	for _, s := range a.change.Detail.New.Slots {
@@ -775,13 +784,9 @@ func contentFits(a *at) (verdict, bool) {
 // takesField looks whether content or a handler takes the field that changed.
 func takesField(outcome Outcome) func(*at) (verdict, bool) {
 	return func(a *at) (verdict, bool) {
-		p, where := a.given.is(a.spelled())
-		if p == absent {
-			return verdict{}, false
-		}
-		x, ok := a.given.by[a.spelled()]
-		if !ok {
-			return verdict{outcome: Unsure, why: whySpread, at: where}, true
+		x, v, by := a.givenByName()
+		if !by {
+			return v, v.outcome != ""
 		}
 		if v, ok, decided := handlerFits(a, x); decided {
 			return v, ok
@@ -953,13 +958,9 @@ func companion(a *at) (verdict, bool) {
 
 // asAttribute looks whether a property is given by the attribute that is gone.
 func asAttribute(a *at) (verdict, bool) {
-	p, where := a.given.is(a.spelled())
-	if p == absent {
-		return verdict{}, false
-	}
-	x, ok := a.given.by[a.spelled()]
-	if !ok {
-		return verdict{outcome: Unsure, why: whySpread, at: where}, true
+	x, v, by := a.givenByName()
+	if !by {
+		return v, v.outcome != ""
 	}
 	old := a.change.Detail.Names[0]
 	return verdict{outcome: Breaks, why: "gives it as the attribute " + old, at: x.At}, strings.EqualFold(x.Spelled, old)

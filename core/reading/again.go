@@ -101,6 +101,14 @@ func (r *reader) again(o Options, chosen framework) *rereading {
 	return a
 }
 
+// restsOn notes a file that the reading of a name looks into besides those that declare
+// what it reads.
+func (r *reader) restsOn(file string) {
+	if r.log != nil && !slices.Contains(r.log.Rests, file) {
+		r.log.Rests = append(r.log.Rests, file)
+	}
+}
+
 // read reads one entry and notes what it leaves behind.
 func (a *rereading) read(e entry) {
 	r := a.r

@@ -5,6 +5,7 @@
 package reading
 
 import (
+	"cmp"
 	"encoding/json"
 	"io/fs"
 	"maps"
@@ -262,11 +263,7 @@ func (r *reader) describe() {
 		v.describedBy(d.webTypes[name])
 		v.finishSlots()
 		v.models()
-		for _, p := range c.Props {
-			if p.Role == contract.RoleVariant {
-				c.Axes = append(c.Axes, p.Name)
-			}
-		}
+		takeAxes(c)
 		r.add(c)
 	}
 }
@@ -298,7 +295,7 @@ func (r *reader) elementDescribed(x *manifestElement) *contract.Contract {
 		at.File = r.set.Rel(r.described.file)
 	}
 	c := &contract.Contract{Component: elementName(x.Name, x.TagName), Kind: contract.KindComponent, Complete: true, At: &at, Deprecated: x.Deprecated.of}
-	c.Summary = r.texts.one(firstOf(x.Summary, x.Description))
+	c.Summary = r.texts.one(cmp.Or(x.Summary, x.Description))
 	if x.TagName != "" {
 		c.Root = contract.Root{Known: true, Elements: []string{x.TagName}}
 	}
@@ -357,7 +354,7 @@ func (r *reader) elementDescribed(x *manifestElement) *contract.Contract {
 	}
 	for _, m := range x.Slots {
 		place := at
-		s := &contract.Slot{Name: names.VueSlot(m.Name), Spelled: contract.SpelledAs(firstOf(m.Name, "default")), Form: contract.FormContent, Fallback: contract.Unknown, InLoop: contract.Unknown,
+		s := &contract.Slot{Name: names.VueSlot(m.Name), Spelled: contract.SpelledAs(cmp.Or(m.Name, "default")), Form: contract.FormContent, Fallback: contract.Unknown, InLoop: contract.Unknown,
 			Conditional: contract.Unknown, Origin: "own", Description: r.texts.one(m.Description), Deprecated: m.Deprecated.of, At: &place}
 		if c.Slot(s.Name) == nil {
 			c.Slots = append(c.Slots, s)
@@ -373,26 +370,13 @@ func (r *reader) elementDescribed(x *manifestElement) *contract.Contract {
 	}
 	c.StyleHooks = hooks.hooks()
 	r.twoWay(c)
-	for _, p := range c.Props {
-		if p.Role == contract.RoleVariant {
-			c.Axes = append(c.Axes, p.Name)
-		}
-	}
+	takeAxes(c)
 	return c
-}
-
-func firstOf(list ...string) string {
-	for _, s := range list {
-		if s != "" {
-			return s
-		}
-	}
-	return ""
 }
 
 func (r *reader) describedProp(c *contract.Contract, m manifestMember, at place.Place, hooks hookList) {
 	p := &contract.Prop{Name: names.Camel(m.Name), Spelled: contract.Spelled{Name: m.Name, Attribute: m.Attribute}, Type: contract.TypeOf(m.Type.parsed()), Origin: "own",
-		Description: r.texts.one(firstOf(m.Description, m.Summary)), Deprecated: m.Deprecated.of, At: &at}
+		Description: r.texts.one(cmp.Or(m.Description, m.Summary)), Deprecated: m.Deprecated.of, At: &at}
 	if m.Default != "" && m.Default != "undefined" {
 		p.Default = documented(m.Default)
 	}
@@ -603,7 +587,7 @@ func (v *vueReading) describedBy(t *webType) {
 		if len(m.Arguments) > 0 {
 			payload = &contract.Payload{Positional: true}
 			for i, a := range m.Arguments {
-				payload.Fields = append(payload.Fields, contract.Field{Name: firstOf(names.Camel(a.Name), "value"+intText(int64(i+1))), Type: contract.TypeOf(a.typed())})
+				payload.Fields = append(payload.Fields, contract.Field{Name: cmp.Or(names.Camel(a.Name), "value"+intText(int64(i+1))), Type: contract.TypeOf(a.typed())})
 			}
 		}
 		e := v.emit(m.Name, at, payload)

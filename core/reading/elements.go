@@ -300,9 +300,7 @@ func (r *reader) tagOf(sym modules.Symbol, c *syntax.Class, export contract.Expo
 			if m := r.set.Loaded(s.File); m != nil && m != sym.Module {
 				looked = append(looked, m)
 			}
-			if r.log != nil && !slices.Contains(r.log.Rests, s.File) {
-				r.log.Rests = append(r.log.Rests, s.File)
-			}
+			r.restsOn(s.File)
 		}
 	}
 	for _, m := range looked {

@@ -4,7 +4,6 @@
 package reading
 
 import (
-	"maps"
 	"slices"
 	"strings"
 
@@ -30,11 +29,11 @@ type elementReading struct {
 	in       standing[*syntax.Class] // that is being read
 	methods  map[string]standing[*syntax.Func]
 	drawn    map[*syntax.Tagged]bool
-	calls    map[*modules.Module][]*syntax.Call            // that decorate
-	declared map[*syntax.Class]bool                        // whose declarations are here
-	written  map[string]types.Type                         // that comments of the class at hand tell
-	told     map[string]declaredProperty                   // of all classes, the nearest first
-	tables   map[*syntax.Class]map[string]declaredProperty // that the code of declared classes tells
+	calls    map[*modules.Module][]*syntax.Call // that decorate
+	declared map[*syntax.Class]bool             // whose declarations are here
+	written  map[string]types.Type              // that comments of the class at hand tell
+	told     map[string]declaredProperty        // of all classes, the nearest first
+	tables   map[*syntax.Class]propertyTable
 	found    *found
 }
 
@@ -47,7 +46,7 @@ func (r *reader) element(name string, m *elementMade) *contract.Contract {
 	c.Summary, c.Deprecated = d.text, d.deprecated
 	e := &elementReading{r: r, m: m, c: c, seen: map[string]bool{}, observed: map[string]bool{}, hooks: hookList{}, slots: map[string]*elementSlot{},
 		methods: map[string]standing[*syntax.Func]{}, drawn: map[*syntax.Tagged]bool{}, calls: map[*modules.Module][]*syntax.Call{},
-		tables: map[*syntax.Class]map[string]declaredProperty{}, declared: map[*syntax.Class]bool{}, told: map[string]declaredProperty{}}
+		tables: map[*syntax.Class]propertyTable{}, declared: map[*syntax.Class]bool{}, told: map[string]declaredProperty{}}
 	for _, p := range m.chain[0].node.TypeParams {
 		tp := contract.TypeParameter{Name: p.Name.Name}
 		scope := e.scope(m.chain[0])
@@ -70,11 +69,11 @@ func (r *reader) element(name string, m *elementMade) *contract.Contract {
 		e.declared[code.node] = true
 	}
 	for _, part := range m.chain {
-		e.declarations(part)
-		table := e.codeTable(part)
+		e.observes(part)
+		table := e.propertyTable(part)
 		e.tables[part.node] = table
-		e.reactive = e.reactive || len(table) > 0
-		for name, d := range table {
+		e.reactive = e.reactive || table.static || len(table.by) > 0
+		for name, d := range table.by {
 			if _, nearer := e.told[name]; !nearer {
 				e.told[name] = d
 			}
@@ -94,11 +93,7 @@ func (r *reader) element(name string, m *elementMade) *contract.Contract {
 	e.tags(text)
 	e.finish()
 	r.twoWay(c)
-	for _, p := range c.Props {
-		if p.Role == contract.RoleVariant {
-			c.Axes = append(c.Axes, p.Name)
-		}
-	}
+	takeAxes(c)
 	r.eval.Odd = nil
 	return c
 }
@@ -118,14 +113,20 @@ var propertyDecorators = map[string]bool{"property": true, "attr": true, "observ
 var internalDecorators = map[string]bool{"state": true, "internalProperty": true, "query": true, "queryAll": true, "queryAsync": true, "queryAssignedElements": true,
 	"queryAssignedNodes": true, "eventOptions": true, "consume": true, "provide": true}
 
-// declarations notes what a class says of its properties as a whole: the attributes
-// that it observes, whether it declares reactive ones.
-func (e *elementReading) declarations(part standing[*syntax.Class]) {
+// observes notes the attributes that a class observes.
+func (e *elementReading) observes(part standing[*syntax.Class]) {
 	for _, member := range part.node.Members {
 		name, _ := syntax.KeyName(member.Key)
 		if name == "observedAttributes" && member.Modifiers.Has(syntax.Static) {
 			x := staticValue(member)
 			list, _ := e.r.elements(part.module, x)
+			if list == nil && x != nil {
+				if a, ok := syntax.Bare(x).(*syntax.Array); ok {
+					list = a.Elems
+				} else {
+					e.r.unread(e.r.at(part.module, member), e.c.Component, "the attributes that are observed are computed")
+				}
+			}
 			for _, elem := range list {
 				if v, ok := literalValue(elem); ok {
 					if s, ok := v.(string); ok {
@@ -133,25 +134,6 @@ func (e *elementReading) declarations(part standing[*syntax.Class]) {
 					}
 				}
 			}
-			if list == nil && x != nil {
-				if a, ok := syntax.Bare(x).(*syntax.Array); ok {
-					for _, elem := range a.Elems {
-						if v, ok := literalValue(elem); ok {
-							if s, ok := v.(string); ok {
-								e.observed[s] = true
-							}
-						}
-					}
-				} else {
-					e.r.unread(e.r.at(part.module, member), e.c.Component, "the attributes that are observed are computed")
-				}
-			}
-		}
-		if name == "properties" && member.Modifiers.Has(syntax.Static) {
-			e.reactive = true
-		}
-		for _, d := range member.Decorators {
-			e.reactive = e.reactive || propertyDecorators[decoratorName(d)]
 		}
 	}
 }
@@ -178,35 +160,10 @@ var lifecycle = map[string]bool{"connectedCallback": true, "disconnectedCallback
 
 // members reads the properties and methods of a class.
 func (e *elementReading) members(part standing[*syntax.Class]) {
-	table := map[string]declaredProperty{}
-	var order []string
-	at := map[string]syntax.Node{}
-	for _, name := range slices.Sorted(maps.Keys(e.tables[part.node])) {
-		table[name] = e.tables[part.node][name]
-		if isScript(part.module) && !e.declared[part.node] { // nothing else tells of those that no field shows
-			order, at[name] = append(order, name), part.node
-		}
-	}
-	if code, ok := e.m.code[part.node]; ok {
-		table = e.tables[code.node]
-	}
-	for _, member := range part.node.Members {
-		if name, _ := syntax.KeyName(member.Key); name == "properties" && member.Modifiers.Has(syntax.Static) {
-			o, in, ok := e.r.objectOf(part.module, staticValue(member), 0)
-			if !ok {
-				e.r.unread(e.r.at(part.module, member), e.c.Component, "the properties are put together from what is not understood")
-				continue
-			}
-			for _, p := range o.Props {
-				name, named := syntax.KeyName(p.Key)
-				if !named || p.Kind == syntax.SpreadProperty {
-					e.r.unread(e.r.at(in, p), e.c.Component, "properties come from another record")
-					continue
-				}
-				table[name] = e.declaredBy(in, name, p.Value)
-				order, at[name] = append(order, name), p
-			}
-		}
+	own := e.tables[part.node]
+	table := own.by
+	if code, ok := e.m.code[part.node]; ok { // declarations name the members, their code says what each is
+		table = e.tables[code.node].by
 	}
 	initial := assignedInConstructor(part.node)
 	e.written = map[string]types.Type{}
@@ -230,20 +187,10 @@ func (e *elementReading) members(part standing[*syntax.Class]) {
 		}
 		hidden := member.Modifiers&(syntax.Private|syntax.Protected) != 0 || strings.HasPrefix(name, "_")
 		declared, reactive := table[name]
-		inner := false // its own state, or what it finds inside of itself
-		for _, d := range member.Decorators {
-			word := decoratorName(d)
-			inner = inner || internalDecorators[word]
-			if !propertyDecorators[word] || reactive {
-				continue
-			}
-			reactive = true
-			declared = e.decoratedBy(part.module, word, name, d)
-		}
 		if d, known := e.told[name]; known && !reactive { // a class that this one extends declares it
 			declared, reactive = d, true
 		}
-		inner = inner || declared.internal
+		inner := declared.internal // its own state, or what it finds inside of itself
 		if hidden || fields[name] || e.seen[name] || lifecycle[name] {
 			if hidden {
 				e.seen[name] = true
@@ -269,9 +216,9 @@ func (e *elementReading) members(part standing[*syntax.Class]) {
 			e.property(part, name, member, declared, initial[name].value)
 		}
 	}
-	for _, name := range order {
+	for _, name := range own.order {
 		if !fields[name] && !e.seen[name] && !table[name].internal && !strings.HasPrefix(name, "_") {
-			e.add(part.module, name, at[name], table[name], table[name].of, initial[name].value, false)
+			e.add(part.module, name, own.at[name], table[name], table[name].of, initial[name].value, false)
 			fields[name] = true
 		}
 	}

@@ -4,6 +4,7 @@
 package reading
 
 import (
+	"maps"
 	"path"
 	"slices"
 	"strings"
@@ -27,6 +28,7 @@ func (r *reader) codeBeside(m *modules.Module) *modules.Module {
 	for _, endings := range declarationsOf {
 		if stem, ok := strings.CutSuffix(m.Path, endings[0]); ok {
 			if file, there := r.set.At(stem+endings[1], true); there && file == stem+endings[1] {
+				r.restsOn(file)
 				return r.set.Loaded(file)
 			}
 		}
@@ -40,9 +42,6 @@ func (r *reader) codeOf(in *modules.Module, c *syntax.Class) (standing[*syntax.C
 	code := r.codeBeside(in)
 	if code == nil || c.Name == nil {
 		return standing[*syntax.Class]{}, false
-	}
-	if r.log != nil && !slices.Contains(r.log.Rests, code.Path) {
-		r.log.Rests = append(r.log.Rests, code.Path)
 	}
 	for _, name := range []string{c.Name.Name, "default"} {
 		for _, find := range []func(*modules.Module, string) (modules.Symbol, bool){r.set.Export, r.set.Local} {
@@ -73,39 +72,83 @@ func isDeclaration(m *modules.Module) bool {
 	return slices.ContainsFunc(declarationsOf[:], func(endings [2]string) bool { return strings.HasSuffix(m.Path, endings[0]) })
 }
 
-// codeTable gives what a class says of its properties: its table of them, its decorators,
-// and the decorators that a compiler wrote as calls,
+// propertyTable is what one class says of its properties, by their names.
+type propertyTable struct {
+	by     map[string]declaredProperty
+	order  []string               // those that need no field
+	at     map[string]syntax.Node // where each of them stands
+	static bool                   // there is a table, whether it is understood or not
+}
+
+// propertyTable gives what a class says of its properties: its static table of them, its
+// decorators, and the decorators that a compiler wrote as calls,
 //
 //	decorate([property({ type: Boolean })], Button.prototype, 'disabled', …)
 //
 // whatever the helper is called. A bundler may have given decorators other names: one
 // that takes a record, or nothing, declares a property of those that are public.
-func (e *elementReading) codeTable(code standing[*syntax.Class]) map[string]declaredProperty {
-	table := map[string]declaredProperty{}
-	for _, member := range code.node.Members {
+func (e *elementReading) propertyTable(part standing[*syntax.Class]) propertyTable {
+	t := propertyTable{by: map[string]declaredProperty{}, at: map[string]syntax.Node{}}
+	for _, member := range part.node.Members {
 		name, named := syntax.KeyName(member.Key)
 		if !named {
 			continue
 		}
 		if name == "properties" && member.Modifiers.Has(syntax.Static) {
-			if o, in, ok := e.r.objectOf(code.module, staticValue(member), 0); ok {
-				for _, p := range o.Props {
-					if name, named := syntax.KeyName(p.Key); named && p.Kind != syntax.SpreadProperty {
-						table[name] = e.declaredBy(in, name, p.Value)
-					}
-				}
-			}
+			e.staticTable(&t, part, member)
+			continue
 		}
 		for _, d := range member.Decorators {
-			if word := decoratorName(d); internalDecorators[word] {
-				table[name] = declaredProperty{internal: true}
-			} else if propertyDecorators[word] {
-				table[name] = e.decoratedBy(code.module, word, name, d)
+			t.take(name, decoratorName(d), func(word string) declaredProperty { return e.decoratedBy(part.module, word, name, d) })
+		}
+	}
+	if calls := e.decorateCalls(part.module); len(calls) > 0 {
+		e.calledTable(&t, part, calls)
+	}
+	if isScript(part.module) && !e.declared[part.node] { // nothing else tells of those that no field shows
+		t.order = slices.Sorted(maps.Keys(t.by))
+		for _, name := range t.order {
+			if t.at[name] == nil {
+				t.at[name] = part.node
 			}
 		}
 	}
-	known := localNames(code)
-	for _, call := range e.decorateCalls(code.module) {
+	return t
+}
+
+// take notes what a decorator of a known name says: what is internal stays so.
+func (t *propertyTable) take(name, word string, says func(word string) declaredProperty) {
+	switch {
+	case internalDecorators[word]:
+		t.by[name] = declaredProperty{internal: true}
+	case propertyDecorators[word] && !t.by[name].internal:
+		t.by[name] = says(word)
+	}
+}
+
+// staticTable reads static properties = { … }.
+func (e *elementReading) staticTable(t *propertyTable, part standing[*syntax.Class], member *syntax.ClassMember) {
+	t.static = true
+	o, in, ok := e.r.objectOf(part.module, staticValue(member), 0)
+	if !ok {
+		e.r.unread(e.r.at(part.module, member), e.c.Component, "the properties are put together from what is not understood")
+		return
+	}
+	for _, p := range o.Props {
+		name, named := syntax.KeyName(p.Key)
+		if !named || p.Kind == syntax.SpreadProperty {
+			e.r.unread(e.r.at(in, p), e.c.Component, "properties come from another record")
+			continue
+		}
+		t.by[name] = e.declaredBy(in, name, p.Value)
+		t.order, t.at[name] = append(t.order, name), p
+	}
+}
+
+// calledTable reads those of a module's calls that decorate members of a class.
+func (e *elementReading) calledTable(t *propertyTable, part standing[*syntax.Class], calls []*syntax.Call) {
+	known := localNames(part)
+	for _, call := range calls {
 		target := syntax.Bare(call.Args[1]).(*syntax.Member)
 		if on, isName := syntax.Bare(target.X).(*syntax.Ident); !isName || !known[on.Name] {
 			continue
@@ -120,17 +163,13 @@ func (e *elementReading) codeTable(code standing[*syntax.Class]) map[string]decl
 			if !ok {
 				continue
 			}
-			word := e.r.decoratorOf(code.module, d)
-			_, isRecord := firstArg(d).(*syntax.Object)
-			switch {
-			case internalDecorators[word]:
-				table[name] = declaredProperty{internal: true}
-			case propertyDecorators[word], word == "" && (isRecord || len(d.Args) == 0):
-				table[name] = e.decoratedBy(code.module, word, name, d)
+			word := e.r.decoratorOf(part.module, d)
+			if _, isRecord := firstArg(d).(*syntax.Object); word == "" && (isRecord || len(d.Args) == 0) {
+				word = "property" // renamed
 			}
+			t.take(name, word, func(word string) declaredProperty { return e.decoratedBy(part.module, word, name, d) })
 		}
 	}
-	return table
 }
 
 // decorateCalls lists the calls of a module that decorate members of a class.
@@ -207,14 +246,10 @@ func (r *reader) decoratorOf(m *modules.Module, call *syntax.Call) string {
 func (r *reader) definedModules() (list []start) {
 	d := r.description()
 	for _, file := range d.modules {
-		for _, dir := range []string{"", path.Dir(d.file)} {
-			name := path.Join(r.set.Dir, strings.TrimPrefix(path.Clean(file), "/"))
-			if dir != "" {
-				name = path.Join(dir, strings.TrimPrefix(path.Clean(file), "/"))
-			}
+		for _, dir := range []string{r.set.Dir, path.Dir(d.file)} {
+			name := path.Join(dir, strings.TrimPrefix(path.Clean(file), "/"))
 			if found, ok := r.set.At(name, r.set.FromSource); ok {
-				rel := r.set.Rel(name)
-				list = append(list, start{"./" + rel, found})
+				list = append(list, start{"./" + r.set.Rel(name), found})
 				break
 			}
 		}

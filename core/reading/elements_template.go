@@ -547,7 +547,7 @@ func (w *elementMarkup) slotTag(t *syntax.Tag, when []string, remark string) []c
 		s.text, s.deprecated = d.text, d.deprecated
 	}
 	s.inLoop = s.inLoop || w.loops > 0
-	s.fallback = s.fallback || slices.ContainsFunc(t.Nodes, drawsNode)
+	s.fallback = s.fallback || slices.ContainsFunc(t.Nodes, syntax.Shows)
 	if len(when)+len(w.around) == 0 {
 		s.always++
 	} else {

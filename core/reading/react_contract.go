@@ -73,11 +73,7 @@ func (r *reader) reactComponent(name string, m *made) *contract.Contract {
 		c.PassThrough = accepted(p.shape)
 	}
 	r.twoWay(c)
-	for _, p := range c.Props {
-		if p.Role == contract.RoleVariant {
-			c.Axes = append(c.Axes, p.Name)
-		}
-	}
+	takeAxes(c)
 	s.appDefaults()
 	s.modes()
 	s.stateChanges()
@@ -744,4 +740,13 @@ func (r *reader) result(t evaluate.Type) *contract.Payload {
 		return &contract.Payload{Positional: true, Fields: []contract.Field{{Name: "result", Type: contract.TypeOf(plain)}}}
 	}
 	return &contract.Payload{Unknown: true}
+}
+
+// takeAxes lists the props of a contract that are axes of its variants.
+func takeAxes(c *contract.Contract) {
+	for _, p := range c.Props {
+		if p.Role == contract.RoleVariant {
+			c.Axes = append(c.Axes, p.Name)
+		}
+	}
 }

@@ -125,25 +125,22 @@ func (r *reader) registrations(m *modules.Module, fn *syntax.Func) (list []regis
 			continue
 		}
 		value, _ := valueOf(sym)
-		var items []syntax.Expr
-		switch x := syntax.Bare(value).(type) {
-		case *syntax.Array:
-			items = x.Elems
-		case *syntax.Object:
-			for _, p := range x.Props {
-				if key, ok := syntax.KeyName(p.Key); ok && p.Kind != syntax.SpreadProperty {
-					if id, isName := syntax.Bare(p.Value).(*syntax.Ident); isName {
-						if inner, ok := r.set.Local(sym.Module, id.Name); ok {
-							add(key, inner)
-						}
-					}
+		item := func(x syntax.Expr, called func(of modules.Symbol, name string) string) {
+			if id, isName := syntax.Bare(x).(*syntax.Ident); isName {
+				if inner, ok := r.set.Local(sym.Module, id.Name); ok {
+					add(called(inner, id.Name), inner)
 				}
 			}
 		}
-		for _, item := range items {
-			if id, isName := syntax.Bare(item).(*syntax.Ident); isName {
-				if inner, ok := r.set.Local(sym.Module, id.Name); ok {
-					add(r.registeredName(inner, id.Name), inner)
+		switch x := syntax.Bare(value).(type) {
+		case *syntax.Array:
+			for _, elem := range x.Elems {
+				item(elem, r.registeredName)
+			}
+		case *syntax.Object:
+			for _, p := range x.Props {
+				if key, ok := syntax.KeyName(p.Key); ok && p.Kind != syntax.SpreadProperty {
+					item(p.Value, func(modules.Symbol, string) string { return key })
 				}
 			}
 		}

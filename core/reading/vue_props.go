@@ -104,11 +104,7 @@ func (r *reader) vueComponent(name string, m *vueMade) *contract.Contract {
 	v.finishSlots()
 	v.models()
 	r.drainOdd(name)
-	for _, p := range c.Props {
-		if p.Role == contract.RoleVariant {
-			c.Axes = append(c.Axes, p.Name)
-		}
-	}
+	takeAxes(c)
 	r.eval.Odd = nil
 	return c
 }

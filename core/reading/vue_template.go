@@ -754,7 +754,7 @@ func (w *templateWalk) slot(t *syntax.Tag, when []condition, top bool, remark st
 		list = append(list, name)
 	}
 	fallback := w.list(t.Nodes, nil, false)
-	filled := len(fallback) > 0 || slices.ContainsFunc(t.Nodes, drawsNode)
+	filled := len(fallback) > 0 || slices.ContainsFunc(t.Nodes, syntax.Shows)
 	for i := range fallback {
 		fallback[i].Fallback = true
 	}
@@ -790,17 +790,6 @@ func (w *templateWalk) slot(t *syntax.Tag, when []condition, top bool, remark st
 		o.Slot = strings.Join(list, ", ")
 	}
 	return o
-}
-
-// drawsNode reports whether a node shows something.
-func drawsNode(n syntax.Node) bool {
-	switch n := n.(type) {
-	case *syntax.Words:
-		return strings.TrimSpace(n.Text) != ""
-	case *syntax.Remark:
-		return false
-	}
-	return true
 }
 
 // asksFor reports whether a condition asks for a slot: it does not stand in its way.

@@ -319,7 +319,6 @@ func (v *vueReading) ofOption(p *vueProp, t types.Type) {
 		switch f.Name {
 		case "type":
 			if p.of = propTypeOf(f.Type); p.of == nil {
-				p.of = nil
 				v.r.unread(p.at, v.c.Component, "the type of the prop %s is not understood: %s", p.name, evaluate.Clip(f.Type.String()))
 			}
 		case "required":

@@ -358,20 +358,10 @@ func givesSays(p *contract.Payload) string {
 }
 
 func payloadSays(p *contract.Payload) string {
-	switch {
-	case p == nil:
+	if p == nil {
 		return "()"
-	case p.Unknown:
-		return "unknown"
 	}
-	var list []string
-	for _, f := range p.Fields {
-		list = append(list, f.Name+": "+f.Type.String())
-	}
-	if p.Positional {
-		return "(" + strings.Join(list, ", ") + ")"
-	}
-	return "{ " + strings.Join(list, "; ") + " }"
+	return p.Text("; ")
 }
 
 // differ reports whether what the packages say of one fact differs: said gives it, and

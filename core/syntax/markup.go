@@ -686,3 +686,15 @@ func decodeInPlace(text string, from, to int) string {
 	}
 	return string(out)
 }
+
+// Shows reports whether a node between tags is content: no remark, and no text of blanks
+// alone.
+func Shows(n Node) bool {
+	switch n := n.(type) {
+	case *Words:
+		return strings.TrimSpace(n.Text) != ""
+	case *Remark:
+		return false
+	}
+	return true
+}

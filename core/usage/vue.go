@@ -776,7 +776,7 @@ func (w *templateWalker) contents(u *use, t *syntax.Tag) {
 	for _, n := range t.Nodes {
 		inner, ok := n.(*syntax.Tag)
 		if !ok {
-			if drawsSomething(n) {
+			if syntax.Shows(n) {
 				rest = append(rest, n)
 			}
 			continue
@@ -806,17 +806,6 @@ func (w *templateWalker) contents(u *use, t *syntax.Tag) {
 		return
 	}
 	w.fill(u, t, &syntax.Directive{Range: syntax.Between(rest[0].Pos(), rest[0].Stop()), Name: "slot"}, nil, rest)
-}
-
-// drawsSomething reports whether a node between tags is content.
-func drawsSomething(n syntax.Node) bool {
-	switch n := n.(type) {
-	case *syntax.Words:
-		return strings.TrimSpace(n.Text) != ""
-	case *syntax.Remark:
-		return false
-	}
-	return true
 }
 
 // fill notes one slot with what its content takes.
