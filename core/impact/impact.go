@@ -7,7 +7,7 @@ import (
 
 	"steadysocket/core/change"
 	"steadysocket/core/contract"
-	"steadysocket/core/names"
+	"steadysocket/core/match"
 	"steadysocket/core/place"
 	"steadysocket/core/site"
 )
@@ -148,7 +148,7 @@ func Of(changes *change.Changes, old *contract.Listing, scan *site.Scan, o Optio
 			}
 		}
 	}
-	index := indexComponents(old)
+	index := match.Components(old)
 	behind := map[string][]*Site{}
 	var list []*Site
 	bySite := map[string]*site.Site{}
@@ -158,7 +158,7 @@ func Of(changes *change.Changes, old *contract.Listing, scan *site.Scan, o Optio
 		if s.Package != changes.From.Package {
 			continue
 		}
-		c := index[componentKey{s.Module, s.Component}]
+		c := index[match.Import{Module: s.Module, Name: s.Component}]
 		name := s.Component
 		if c != nil {
 			name = c.Component
@@ -217,37 +217,6 @@ func Of(changes *change.Changes, old *contract.Listing, scan *site.Scan, o Optio
 	return out
 }
 
-type componentKey struct{ module, name string }
-
-// indexComponents finds contracts by what apps import.
-func indexComponents(l *contract.Listing) map[componentKey]*contract.Contract {
-	index := map[componentKey]*contract.Contract{}
-	add := func(module, name string, c *contract.Contract) {
-		if module == "." {
-			module = ""
-		}
-		if key := (componentKey{module, name}); index[key] == nil {
-			index[key] = c
-		}
-	}
-	for i := range l.Components {
-		c := &l.Components[i]
-		if c.Export.Kind == "member" {
-			add(c.Export.Module, c.Component, c)
-			continue
-		}
-		add(c.Export.Module, c.Export.Name, c)
-		if c.Framework == "web component" && c.Root.Known { // a tag has no module
-			add(".", names.UpperFirst(names.Camel(c.Root.Elements[0])), c)
-			add(".", c.Component, c)
-		}
-		for _, also := range c.Export.Also {
-			add(also.Module, also.Name, c)
-		}
-	}
-	return index
-}
-
 func reach(changes *change.Changes, scan *site.Scan) Reach {
 	r := Reach{Locked: []string{}, Unasked: "unknown"}
 	for _, p := range scan.Packages {
@@ -264,7 +233,7 @@ func judge(s *site.Site, c *contract.Contract, changes []*change.Change, used ma
 	if out.Via == nil {
 		out.Via = []string{}
 	}
-	g := gather(s, c)
+	g := match.Of(s, c)
 	for _, ch := range changes {
 		rule, ok := rules[ch.Kind]
 		if !ok {

@@ -9,6 +9,7 @@ import (
 
 	"steadysocket/core/change"
 	"steadysocket/core/contract"
+	"steadysocket/core/match"
 	"steadysocket/core/site"
 )
 
@@ -32,19 +33,11 @@ func promiseUnknown(a *at) (verdict, bool) {
 	return verdict{}, false // the styles of an app stand apart from its sites
 }
 
-// content is what content between the tags is known by.
-func (g *given) content() string {
-	if key := change.Key(g.framework, contract.MemberSlot, "default"); key != "default" {
-		return key
-	}
-	return "children"
-}
-
 // ifFilled holds for sites with content of the app inside.
 func ifFilled(why string) func(*at) (verdict, bool) {
 	return func(a *at) (verdict, bool) {
-		p, where := a.given.is(a.given.content())
-		if p == absent {
+		p, where := a.given.Is(a.given.Content())
+		if p == match.Absent {
 			return verdict{}, false
 		}
 		return verdict{outcome: Unsure, why: why, at: where}, true
@@ -86,7 +79,7 @@ func amends(a *at) (verdict, bool) {
 			continue
 		}
 		known = true
-		if given, where := a.given.is(p.Spelled.Or(p.Name)); given != absent {
+		if given, where := a.given.Is(p.Spelled.Or(p.Name)); given != match.Absent {
 			return verdict{outcome: Unsure, why: "amends state changes by " + p.Spelled.Or(p.Name), at: where}, true
 		}
 	}
@@ -97,11 +90,11 @@ func amends(a *at) (verdict, bool) {
 func takenFromSet(a *at) (verdict, bool) {
 	var unsure verdict
 	for _, name := range a.change.Detail.Names {
-		p, where := a.given.is(name)
-		if p == absent {
+		p, where := a.given.Is(name)
+		if p == match.Absent {
 			continue
 		}
-		x, sure := a.given.value(name)
+		x, sure := a.given.Value(name)
 		gone := site.Value{V: a.change.Detail.Value}.String()
 		switch {
 		case x.Literal == nil && len(x.MayBe) == 0 || !sure:
@@ -127,11 +120,11 @@ func value(x site.Given) site.Value {
 // reaches looks whether a member of the handle is used through the ref.
 func reaches(outcome Outcome) func(*at) (verdict, bool) {
 	return func(a *at) (verdict, bool) {
-		p, where := a.given.is("ref")
-		if p != present {
+		p, where := a.given.Is("ref")
+		if p != match.Present {
 			return verdict{}, false
 		}
-		x := a.given.by["ref"]
+		x := a.given.By["ref"]
 		if x.Takes == nil || x.Takes.Unknown {
 			return verdict{outcome: Unsure, why: "what is used through the ref is written elsewhere", at: where}, true
 		}
@@ -164,32 +157,32 @@ func takesNamed(a *at) (verdict, bool) {
 }
 
 // inMode says whether a site is a use in a mode.
-func (a *at) inMode(when map[string]any) (presence, string) {
-	sure := present
+func (a *at) inMode(when map[string]any) (match.Presence, string) {
+	sure := match.Present
 	var list []string
 	for name, v := range when {
-		spelled := spelledIn(a.change.Detail.Old, name)
+		spelled := match.SpelledIn(a.change.Detail.Old, name)
 		list = append(list, spelled)
-		p, _ := a.given.is(spelled)
-		if p == absent {
+		p, _ := a.given.Is(spelled)
+		if p == match.Absent {
 			if prop := a.change.Detail.Old.Prop(name); prop != nil && prop.Default.Kind == contract.DefaultValue {
 				if !slices.Contains(change.Chosen(v), site.Value{V: prop.Default.Value}.String()) {
-					return absent, ""
+					return match.Absent, ""
 				}
 				continue
 			}
 			if !slices.Contains(change.Chosen(v), "null") {
-				return absent, ""
+				return match.Absent, ""
 			}
 			continue
 		}
-		x, known := a.given.value(spelled)
+		x, known := a.given.Value(spelled)
 		switch {
 		case !known || x.Literal == nil && !x.All:
-			sure = perhaps
+			sure = match.Perhaps
 		case x.Literal != nil:
 			if !slices.Contains(change.Chosen(v), x.Literal.String()) {
-				return absent, ""
+				return match.Absent, ""
 			}
 		default:
 			in := 0
@@ -199,10 +192,10 @@ func (a *at) inMode(when map[string]any) (presence, string) {
 				}
 			}
 			if in == 0 {
-				return absent, ""
+				return match.Absent, ""
 			}
 			if in < len(x.MayBe) {
-				sure = perhaps
+				sure = match.Perhaps
 			}
 		}
 	}
@@ -214,9 +207,9 @@ func (a *at) inMode(when map[string]any) (presence, string) {
 func usesMode(a *at) (verdict, bool) {
 	when, _ := a.change.Detail.Value.(map[string]any)
 	switch in, by := a.inMode(when); in {
-	case present:
+	case match.Present:
 		return verdict{outcome: Breaks, why: "uses the form that is chosen by " + by}, true
-	case perhaps:
+	case match.Perhaps:
 		return verdict{outcome: Unsure, why: "may use the form that is chosen by " + by}, true
 	}
 	return verdict{}, false
@@ -227,37 +220,37 @@ func usesMode(a *at) (verdict, bool) {
 func narrowedInMode(a *at) (verdict, bool) {
 	when, _ := a.change.Detail.Value.(map[string]any)
 	in, _ := a.inMode(when)
-	if in == absent {
+	if in == match.Absent {
 		return verdict{}, false
 	}
-	p, where := a.given.is(a.spelled())
+	p, where := a.given.Is(a.spelled())
 	var v verdict
 	switch a.change.Detail.Field[0] {
 	case "required":
 		switch p {
-		case present:
+		case match.Present:
 			return verdict{}, false
-		case absent:
+		case match.Absent:
 			v = verdict{outcome: Breaks, why: "does not give " + a.spelled()}
 		default:
 			v = verdict{outcome: Unsure, why: whySpread, at: where}
 		}
 	case "absent":
 		switch p {
-		case absent:
+		case match.Absent:
 			return verdict{}, false
-		case present:
+		case match.Present:
 			v = verdict{outcome: Breaks, why: "gives " + a.spelled(), at: where}
 		default:
 			v = verdict{outcome: Unsure, why: whySpread, at: where}
 		}
 	default:
-		if p == absent {
+		if p == match.Absent {
 			return verdict{}, false
 		}
 		v = verdict{outcome: Unsure, why: "whether what it gives for " + a.spelled() + " still fits was not worked out", at: where}
 	}
-	if in == perhaps && v.outcome == Breaks {
+	if in == match.Perhaps && v.outcome == Breaks {
 		v.outcome = Unsure
 	}
 	return v, true

@@ -3,13 +3,12 @@
 package impact
 
 import (
-	"encoding/json"
-	"fmt"
 	"slices"
 	"strings"
 
 	"steadysocket/core/change"
 	"steadysocket/core/contract"
+	"steadysocket/core/match"
 	"steadysocket/core/place"
 	"steadysocket/core/site"
 	"steadysocket/core/types"
@@ -26,7 +25,7 @@ type verdict struct {
 // at is one change at one site.
 type at struct {
 	site     *site.Site
-	given    *given
+	given    *match.Given
 	change   *change.Change
 	contract *contract.Contract
 	used     map[string]bool // components that the app uses anywhere
@@ -168,228 +167,12 @@ var rules = map[change.Kind]rule{
 	change.ResultFormChanged: {takesResult(Breaks), false},
 }
 
-// given is what a site gives, by spelling, with what a spread may carry.
-type given struct {
-	by        map[string]site.Given
-	index     map[string]int
-	spreads   []spread
-	framework string
-	contract  *contract.Contract
-}
-
-type spread struct {
-	index   int
-	open    bool
-	keys    map[string]bool
-	perhaps map[string]bool
-	at      place.Place
-}
-
-// gather sorts what a site gives by spelling. Arguments to logic are given the
-// names of the parameters that they stand for.
-func gather(s *site.Site, c *contract.Contract) *given {
-	g := &given{by: map[string]site.Given{}, index: map[string]int{}, contract: c}
-	if c != nil {
-		g.framework = c.Framework
-	}
-	kind := contract.MemberProp
-	add := func(i int, x site.Given) {
-		key := g.key(kind, x.Spelled)
-		if g.framework == "web component" && kind == contract.MemberProp {
-			x = asAttributeValue(x, c)
-		}
-		g.by[key] = x
-		g.index[key] = i
-	}
-	for i, x := range s.All() {
-		kind = kindAt(s, x)
-		switch {
-		case x.Position > 0:
-			for _, named := range argument(x, c) {
-				if named.Spread != "" {
-					g.spreads = append(g.spreads, spread{index: i, open: true, at: x.At})
-					continue
-				}
-				add(i, named)
-			}
-		case x.Spread != "":
-			sp := spread{i, x.Open, set(x.Keys), set(x.Perhaps), x.At}
-			for _, inner := range x.Holds {
-				if before, ok := g.by[g.key(kind, inner.Spelled)]; sp.keys[inner.Spelled] && (!ok || before.At.Less(x.At)) {
-					add(i, inner)
-				}
-			}
-			g.spreads = append(g.spreads, sp)
-		default:
-			add(i, x)
-		}
-	}
-	return g
-}
-
-// kindAt is the kind as which something is given at a site.
-func kindAt(s *site.Site, x site.Given) contract.MemberKind {
-	is := func(y site.Given) bool {
-		return y.Spelled == x.Spelled && y.Spread == x.Spread && y.At == x.At && y.Name == x.Name
-	}
-	switch {
-	case slices.ContainsFunc(s.Events, is):
-		return contract.MemberEvent
-	case slices.ContainsFunc(s.Slots, is):
-		return contract.MemberSlot
-	}
-	return contract.MemberProp
-}
-
-// asAttributeValue gives what an attribute gives the property that it shows: a number
-// or a flag, where the property is one.
-func asAttributeValue(x site.Given, c *contract.Contract) site.Given {
-	for _, p := range c.Props {
-		if p.Spelled.Attribute == "" || !strings.EqualFold(p.Spelled.Attribute, x.Spelled) || x.Literal == nil || !p.Type.Known() {
-			continue
-		}
-		text, isText := x.Literal.V.(string)
-		if !isText || types.Assignable(types.StringLiteral(text), p.Type.T).Answer == types.Yes {
-			return x
-		}
-		switch {
-		case types.Assignable(types.True, p.Type.T).Answer == types.Yes:
-			x.Literal = &site.Value{V: true}
-		case json.Valid([]byte(text)) && types.Assignable(&types.Literal{Of: types.Number, Value: text}, p.Type.T).Answer == types.Yes:
-			x.Literal = &site.Value{V: json.Number(text)}
-		}
-	}
-	return x
-}
-
-// key is what something given is known by: that of the member which it is by the
-// contract, where the notation leaves that open.
-func (g *given) key(kind contract.MemberKind, spelled string) string {
-	if c := g.contract; c != nil && kind == contract.MemberProp && g.framework == "web component" {
-		for _, p := range c.Props {
-			if p.Spelled.Attribute != "" && strings.EqualFold(p.Spelled.Attribute, spelled) || p.Spelled.Name == spelled {
-				return change.Key(g.framework, kind, p.Spelled.Name)
-			}
-		}
-	}
-	if c := g.contract; c != nil && kind == contract.MemberProp && change.Key(g.framework, contract.MemberSlot, "x") != "x" {
-		for _, s := range c.Slots { // one that is filled by a property
-			if s.Spelled.Name == spelled && (s.Type.Known() || s.Spelled.Name != s.Name) {
-				return change.Key(g.framework, contract.MemberSlot, spelled)
-			}
-		}
-	}
-	return change.Key(g.framework, kind, spelled)
-}
-
-func set(list []string) map[string]bool {
-	m := make(map[string]bool, len(list))
-	for _, s := range list {
-		m[s] = true
-	}
-	return m
-}
-
-// argument gives an argument to logic the names of the parameters that it stands
-// for: its own parameter by place, or those that a record of them holds.
-func argument(x site.Given, c *contract.Contract) []site.Given {
-	if c == nil || len(c.Props) == 0 {
-		return nil
-	}
-	record := len(x.Keys) > 0
-	for _, key := range x.Keys {
-		record = record && slices.ContainsFunc(c.Props, func(p *contract.Prop) bool { return p.Spelled.Or(p.Name) == key })
-	}
-	switch {
-	case record:
-		var list []site.Given
-		for _, key := range x.Keys {
-			named := site.Given{Spelled: key, Expression: x.Expression, At: x.At}
-			for _, inner := range x.Holds {
-				if inner.Spelled == key {
-					named = inner
-				}
-			}
-			list = append(list, named)
-		}
-		if x.Open {
-			list = append(list, site.Given{Spread: x.Expression, At: x.At})
-		}
-		return list
-	case x.Position > len(c.Props):
-		return nil
-	case x.Position == 1 && len(c.Props) > 1 && x.Literal == nil && x.Type == "" && len(x.MayBe) == 0:
-		return []site.Given{{Spread: x.Expression, At: x.At}} // it may be a record of them
-	}
-	x.Spelled = c.Props[x.Position-1].Spelled.Or(c.Props[x.Position-1].Name)
-	return []site.Given{x}
-}
-
 // whySpread is the reason where a spread hides whether something is given.
 const whySpread = "a spread may carry it"
 
-// presence is whether a member is given.
-type presence int
-
-const (
-	absent presence = iota
-	perhaps
-	present
-)
-
-// is says whether a member is given: written out or surely in a spread, yes;
-// else an open spread leaves it unsure.
-func (g *given) is(spelled string) (presence, place.Place) {
-	if x, ok := g.by[spelled]; ok {
-		if isUndefined(x) {
-			return absent, place.Place{} // the default is taken
-		}
-		return present, x.At
-	}
-	open := absent
-	var at place.Place
-	for _, s := range g.spreads {
-		if s.keys[spelled] {
-			return present, s.at
-		}
-		if s.open || s.perhaps[spelled] {
-			open, at = perhaps, s.at
-		}
-	}
-	return open, at
-}
-
-// spread reports whether a member is given by a spread and not by name.
-func (g *given) spread(spelled string) bool {
-	i, written := g.index[spelled]
-	for _, s := range g.spreads {
-		if s.keys[spelled] && (!written || s.index == i) {
-			return true
-		}
-	}
-	return false
-}
-
-func isUndefined(x site.Given) bool { return x.Literal == nil && x.Expression == "undefined" }
-
-// value gives what is given for a member, and whether it is sure: no spread
-// behind it may carry another.
-func (g *given) value(spelled string) (site.Given, bool) {
-	x, ok := g.by[spelled]
-	if !ok {
-		return x, false
-	}
-	for _, s := range g.spreads {
-		if s.index > g.index[spelled] && (s.open || s.keys[spelled] || s.perhaps[spelled]) {
-			return x, false
-		}
-	}
-	return x, true
-}
-
 // spelled is what the changed member is known by among what is given.
 func (a *at) spelled() string {
-	return change.Key(a.given.framework, contract.MemberKind(a.change.Member.Kind), a.change.Member.Spelled)
+	return change.Key(a.given.Framework, contract.MemberKind(a.change.Member.Kind), a.change.Member.Spelled)
 }
 
 func always(outcome Outcome, why string) func(*at) (verdict, bool) {
@@ -398,12 +181,12 @@ func always(outcome Outcome, why string) func(*at) (verdict, bool) {
 
 func ifGiven(outcome Outcome, verb string) func(*at) (verdict, bool) {
 	return func(a *at) (verdict, bool) {
-		p, where := a.given.is(a.spelled())
+		p, where := a.given.Is(a.spelled())
 		switch p {
-		case present:
+		case match.Present:
 			// No type checker minds what a spread carries too much.
-			return verdict{outcome: outcome, why: verb + " " + a.spelled(), at: where, silent: a.given.spread(a.spelled())}, true
-		case perhaps:
+			return verdict{outcome: outcome, why: verb + " " + a.spelled(), at: where, silent: a.given.Spread(a.spelled())}, true
+		case match.Perhaps:
 			return verdict{outcome: Unsure, why: whySpread, at: where}, true
 		}
 		return verdict{}, false
@@ -415,14 +198,14 @@ func ifMissing(outcome Outcome, verb string) func(*at) (verdict, bool) {
 		if names := a.change.Detail.Members; len(names) > 0 {
 			return anyMissing(a, names, outcome, verb)
 		}
-		p, where := a.given.is(a.spelled())
+		p, where := a.given.Is(a.spelled())
 		switch p {
-		case absent:
+		case match.Absent:
 			if a.site.Form == site.Extension {
 				return verdict{outcome: Unsure, why: "what is given to it is not seen here"}, true
 			}
 			return verdict{outcome: outcome, why: verb + " " + a.spelled()}, true
-		case perhaps:
+		case match.Perhaps:
 			return verdict{outcome: Unsure, why: whySpread, at: where}, true
 		}
 		return verdict{}, false
@@ -433,7 +216,7 @@ func ifMissing(outcome Outcome, verb string) func(*at) (verdict, bool) {
 func anyMissing(a *at, names []string, outcome Outcome, verb string) (verdict, bool) {
 	var missing []string
 	for _, name := range names {
-		if p, _ := a.given.is(name); p != present {
+		if p, _ := a.given.Is(name); p != match.Present {
 			missing = append(missing, name)
 		}
 	}
@@ -445,8 +228,8 @@ func deprecated(a *at) (verdict, bool) {
 	if a.change.Member.Kind == "component" {
 		return verdict{outcome: Holds, why: "uses a deprecated component"}, len(a.site.Via) == 0
 	}
-	p, where := a.given.is(a.spelled())
-	return verdict{outcome: Holds, why: "gives " + a.spelled() + ", which is deprecated", at: where}, p == present
+	p, where := a.given.Is(a.spelled())
+	return verdict{outcome: Holds, why: "gives " + a.spelled() + ", which is deprecated", at: where}, p == match.Present
 }
 
 func retiring(a *at) (verdict, bool) {
@@ -457,10 +240,10 @@ func retiring(a *at) (verdict, bool) {
 
 func choosesRoot(a *at) (verdict, bool) {
 	for _, name := range a.change.Detail.Names {
-		switch p, where := a.given.is(name); p {
-		case present:
+		switch p, where := a.given.Is(name); p {
+		case match.Present:
 			return verdict{outcome: Breaks, why: "chooses the outermost element by " + name, at: where}, true
-		case perhaps:
+		case match.Perhaps:
 			return verdict{outcome: Unsure, why: whySpread, at: where}, true
 		}
 	}
@@ -473,7 +256,7 @@ var reserved = map[string]bool{"key": true, "ref": true}
 // undeclared looks for attributes that are no member of the old contract.
 func undeclared(outcome Outcome, why string) func(*at) (verdict, bool) {
 	return func(a *at) (verdict, bool) {
-		members := spellings(a.change.Detail.Old)
+		members := match.Spellings(a.change.Detail.Old)
 		var found []string
 		var where place.Place
 		hyphenated := true
@@ -497,9 +280,9 @@ func undeclared(outcome Outcome, why string) func(*at) (verdict, bool) {
 			// No type checker minds an attribute with a hyphen.
 			return verdict{outcome: outcome, why: "gives " + strings.Join(found, ", ") + ", " + why, at: where, silent: hyphenated}, true
 		}
-		for _, s := range a.given.spreads {
-			if s.open {
-				return verdict{outcome: Unsure, why: whySpread, at: s.at}, true
+		for _, s := range a.given.Spreads {
+			if s.Open {
+				return verdict{outcome: Unsure, why: whySpread, at: s.At}, true
 			}
 		}
 		return verdict{}, false
@@ -520,30 +303,13 @@ func concerns(c *change.Change, name string) bool {
 	return false
 }
 
-func spellings(c *contract.Contract) map[string]bool {
-	m := map[string]bool{}
-	if c == nil {
-		return m
-	}
-	for _, p := range c.Props {
-		m[p.Spelled.Or(p.Name)] = true
-	}
-	for _, s := range c.Slots {
-		m[s.Spelled.Or(s.Name)] = true
-	}
-	for _, e := range c.Events {
-		m[e.Spelled.Or(e.Name)] = true
-	}
-	return m
-}
-
 // givesValue looks for one value of a closed set.
 func givesValue(a *at) (verdict, bool) {
-	p, where := a.given.is(a.spelled())
-	if p == absent {
+	p, where := a.given.Is(a.spelled())
+	if p == match.Absent {
 		return verdict{}, false
 	}
-	x, sure := a.given.value(a.spelled())
+	x, sure := a.given.Value(a.spelled())
 	if x.Spelled == "" {
 		return verdict{outcome: Unsure, why: whySpread, at: where}, true
 	}
@@ -579,7 +345,7 @@ func givesValue(a *at) (verdict, bool) {
 // givesByType asks the type of an expression whether it can be the value.
 func givesByType(x site.Given, a *at, sure bool) (verdict, bool) {
 	from, err := types.Parse(x.Type)
-	gone := typeOf(a.change.Detail.Value)
+	gone := match.TypeOf(a.change.Detail.Value)
 	if err != nil || gone == nil {
 		return verdict{outcome: Unsure, why: "what the expression gives is not known", at: x.At}, true
 	}
@@ -624,11 +390,11 @@ func (a *at) newType() types.Type {
 
 // valueFits holds what is given against the new type, literal by literal.
 func valueFits(a *at) (verdict, bool) {
-	p, where := a.given.is(a.spelled())
-	if p == absent {
+	p, where := a.given.Is(a.spelled())
+	if p == match.Absent {
 		return verdict{}, false
 	}
-	x, sure := a.given.value(a.spelled())
+	x, sure := a.given.Value(a.spelled())
 	if x.Spelled == "" {
 		return verdict{outcome: Unsure, why: whySpread, at: where}, true
 	}
@@ -644,7 +410,7 @@ func valueFits(a *at) (verdict, bool) {
 		return verdict{outcome: Unsure, why: "what the expression gives is not known", at: x.At}, true
 	}
 	for _, v := range values {
-		t := typeOf(v.V)
+		t := match.TypeOf(v.V)
 		if t == nil {
 			return verdict{outcome: Unsure, why: "what the expression gives is not known", at: x.At}, true
 		}
@@ -681,21 +447,6 @@ func typeFits(x site.Given, to types.Type, sure bool) (verdict, bool) {
 	return verdict{outcome: Unsure, why: whySpread, at: x.At}, true
 }
 
-// typeOf gives the type of a literal.
-func typeOf(v any) types.Type {
-	switch v := v.(type) {
-	case nil:
-		return types.Null
-	case string:
-		return types.StringLiteral(v)
-	case bool:
-		return &types.Literal{Of: types.Boolean, Value: fmt.Sprint(v)}
-	case fmt.Stringer:
-		return &types.Literal{Of: types.Number, Value: v.String()}
-	}
-	return nil
-}
-
 func clashes(a *at) (verdict, bool) {
 	v, ok := ifGiven(Breaks, "gives it as an attribute:")(a)
 	if !ok || v.outcome != Breaks {
@@ -706,11 +457,11 @@ func clashes(a *at) (verdict, bool) {
 
 // withinLimits holds literals against the new limits.
 func withinLimits(a *at) (verdict, bool) {
-	p, where := a.given.is(a.spelled())
-	if p == absent {
+	p, where := a.given.Is(a.spelled())
+	if p == match.Absent {
 		return verdict{}, false
 	}
-	x, sure := a.given.value(a.spelled())
+	x, sure := a.given.Value(a.spelled())
 	prop := a.change.Detail.New.Prop(a.change.Member.Name)
 	if x.Literal == nil || !sure || prop == nil || prop.Limits == nil {
 		return verdict{outcome: Unsure, why: "whether it keeps to the limits is not known", at: where}, true
@@ -730,13 +481,13 @@ func withinLimits(a *at) (verdict, bool) {
 func holdsValue(a *at) (verdict, bool) {
 	value := a.change.Member.Name
 	byApp := strings.Contains(a.change.ID, "by-the-app")
-	p, where := a.given.is(value)
+	p, where := a.given.Is(value)
 	switch {
-	case p == perhaps:
+	case p == match.Perhaps:
 		return verdict{outcome: Unsure, why: whySpread, at: where}, true
-	case byApp && p == present:
+	case byApp && p == match.Present:
 		return verdict{outcome: Breaks, why: "holds " + value + " itself", at: where}, true
-	case !byApp && p == absent:
+	case !byApp && p == match.Absent:
 		return verdict{outcome: Breaks, why: "leaves it to the component to hold " + value}, true
 	}
 	return verdict{}, false
@@ -745,11 +496,11 @@ func holdsValue(a *at) (verdict, bool) {
 // givenByName is what a site gives for the member itself; otherwise false, with the verdict
 // where a spread may carry it, and none where nothing does.
 func (a *at) givenByName() (x site.Given, v verdict, ok bool) {
-	p, where := a.given.is(a.spelled())
-	if p == absent {
+	p, where := a.given.Is(a.spelled())
+	if p == match.Absent {
 		return x, v, false
 	}
-	if x, ok = a.given.by[a.spelled()]; !ok {
+	if x, ok = a.given.By[a.spelled()]; !ok {
 		v = verdict{outcome: Unsure, why: whySpread, at: where}
 	}
 	return x, v, ok
@@ -871,10 +622,10 @@ func handlerFits(a *at, x site.Given) (v verdict, ok, decided bool) {
 // handler gives what a site gives under a name, where it is known what that
 // takes; else what follows for the site, no outcome where nothing is given.
 func (a *at) handler(spelled string) (x site.Given, v verdict, known bool) {
-	p, where := a.given.is(spelled)
-	x, written := a.given.by[spelled]
+	p, where := a.given.Is(spelled)
+	x, written := a.given.By[spelled]
 	switch {
-	case p == absent:
+	case p == match.Absent:
 		return x, verdict{}, false
 	case !written:
 		return x, verdict{outcome: Unsure, why: whySpread, at: where}, false
@@ -896,20 +647,6 @@ func takesAnything(a *at) (verdict, bool) {
 	return verdict{outcome: Breaks, why: "takes what is handed over", at: x.At}, true
 }
 
-// spelledIn gives the spelling of a member by its canonical name.
-func spelledIn(c *contract.Contract, name string) string {
-	spelled, _ := c.SpelledOf(name)
-	kind := contract.MemberProp
-	switch {
-	case c.Prop(name) != nil:
-	case c.Slot(name) != nil:
-		kind = contract.MemberSlot
-	case c.Event(name) != nil:
-		kind = contract.MemberEvent
-	}
-	return change.Key(c.Framework, kind, spelled)
-}
-
 // combination finds sites that give all of a combination that is forbidden now.
 func combination(a *at) (verdict, bool) {
 	when, ok := a.change.Detail.Value.(map[string]any)
@@ -918,12 +655,12 @@ func combination(a *at) (verdict, bool) {
 	}
 	doubt := false
 	for name, want := range when {
-		spelled := spelledIn(a.change.Detail.New, name)
-		p, _ := a.given.is(spelled)
-		if p == absent {
+		spelled := match.SpelledIn(a.change.Detail.New, name)
+		p, _ := a.given.Is(spelled)
+		if p == match.Absent {
 			return verdict{}, false
 		}
-		x, sure := a.given.value(spelled)
+		x, sure := a.given.Value(spelled)
 		switch {
 		case !sure || x.Literal == nil:
 			doubt = true
@@ -940,16 +677,16 @@ func combination(a *at) (verdict, bool) {
 // companion finds sites that give one member without those that must go with it.
 func companion(a *at) (verdict, bool) {
 	list := a.change.Detail.Names
-	p, where := a.given.is(spelledIn(a.change.Detail.New, list[0]))
-	if p == absent {
+	p, where := a.given.Is(match.SpelledIn(a.change.Detail.New, list[0]))
+	if p == match.Absent {
 		return verdict{}, false
 	}
 	out := verdict{}
 	for _, name := range list[1:] {
-		switch q, _ := a.given.is(spelledIn(a.change.Detail.New, name)); {
-		case q == absent && p == present:
+		switch q, _ := a.given.Is(match.SpelledIn(a.change.Detail.New, name)); {
+		case q == match.Absent && p == match.Present:
 			return verdict{outcome: Breaks, why: "gives " + list[0] + " without " + name, at: where}, true
-		case q != present:
+		case q != match.Present:
 			out = verdict{outcome: Unsure, why: whySpread, at: where}
 		}
 	}
@@ -980,11 +717,11 @@ func usesPart(a *at) (verdict, bool) {
 // it will reach; one that does not fits whatever there is.
 func passesRef(lost bool) func(a *at) (verdict, bool) {
 	return func(a *at) (verdict, bool) {
-		p, where := a.given.is("ref")
-		if p != present {
+		p, where := a.given.Is("ref")
+		if p != match.Present {
 			return verdict{}, false // a ref does not travel in a spread before React 19 and rarely after
 		}
-		x := a.given.by["ref"]
+		x := a.given.By["ref"]
 		if lost || x.Type == "" {
 			return verdict{outcome: Breaks, why: "passes a ref", at: where}, true
 		}
