@@ -23,6 +23,7 @@ import (
 	"steadysocket/core/contract"
 	"steadysocket/core/design"
 	"steadysocket/core/impact"
+	"steadysocket/core/inspect"
 	"steadysocket/core/site"
 	"steadysocket/core/style"
 	"steadysocket/demo"
@@ -136,7 +137,7 @@ func TestRead(t *testing.T) {
 		t.Errorf("unread: %+v", l.Unread)
 	}
 	table := must(t, 0, nil, "read", "./fairlead")
-	for _, part := range []string{"@saltmarsh/fairlead 2.2.0-next", "FareTag", "amount*: number", "tone: 'calm' | 'notice' | 'urgent' = \"calm\"", "by as", "18 components, 10 other exports"} {
+	for _, part := range []string{"@saltmarsh/fairlead 2.2.0-next", "FareTag", "amount*: number", "tone: 'calm' | 'notice' | 'urgent' = \"calm\"", "by as", "20 components, 11 other exports"} {
 		if !strings.Contains(table, part) {
 			t.Errorf("%q does not stand in\n%s", part, table)
 		}
@@ -320,15 +321,15 @@ func TestUsesAndImpact(t *testing.T) {
 	if s.Format != site.Format || len(s.Sites) < 45 || s.Packages[0].Range != "^1.2.0" || len(s.App.Commit) != 40 {
 		t.Errorf("the scan is %+v with %d sites", s.App, len(s.Sites))
 	}
-	if out := must(t, 0, nil, "uses", "./booking", "--library", "@saltmarsh/fairlead"); !strings.Contains(out, "48 sites, 4 behind wrappers") {
+	if out := must(t, 0, nil, "uses", "./booking", "--library", "@saltmarsh/fairlead"); !strings.Contains(out, "79 sites, 4 behind wrappers") {
 		t.Errorf("the table is\n%s", out)
 	}
 	x := parse[impact.Impact](t, must(t, 0, nil, "impact", "./fairlead@1.2.0", "./fairlead@2.0.0", "--app", "./booking", "--format", "json"))
-	if x.Totals.Sites != 48 || x.Totals.Breaks < 10 || x.Totals.Shifts < 3 || x.Reach.Unasked != "no" {
+	if x.Totals.Sites != 79 || x.Totals.Breaks < 10 || x.Totals.Shifts < 3 || x.Reach.Unasked != "no" {
 		t.Errorf("the impact is %+v, reach %+v", x.Totals, x.Reach)
 	}
 	all := parse[impact.Impact](t, must(t, 0, nil, "impact", "./fairlead@1.2.0", "./fairlead@2.0.0", "--app", "./booking", "--format", "json", "--all"))
-	if len(all.Sites) != 52 {
+	if len(all.Sites) != 83 {
 		t.Errorf("with --all %d sites are listed", len(all.Sites))
 	}
 	must(t, 1, nil, "impact", "./fairlead@2.0.0", "./fairlead@1.2.0", "--app", "./booking", "--gate")
@@ -382,7 +383,7 @@ func TestWithTheService(t *testing.T) {
 	if out := must(t, 0, env, "add", "release", "./fairlead@2.0.0"); !strings.Contains(out, "is there already") {
 		t.Errorf("adding again says %s", out)
 	}
-	if out := must(t, 0, env, "add", "app", "./booking"); !strings.Contains(out, "added booking: 52 sites") {
+	if out := must(t, 0, env, "add", "app", "./booking"); !strings.Contains(out, "added booking: 83 sites") {
 		t.Errorf("adding the app says %s", out)
 	}
 	if out := must(t, 0, env, "list"); !strings.Contains(out, "2.0.0") || !strings.Contains(out, "booking") || !strings.Contains(out, "tester") {
@@ -475,7 +476,7 @@ func TestErrors(t *testing.T) {
 
 // TestHelp holds that every command has an example from the demo.
 func TestHelp(t *testing.T) {
-	for _, command := range []string{"read", "check", "compare", "uses", "impact", "add release", "add app", "list", "show",
+	for _, command := range []string{"read", "check", "compare", "uses", "impact", "inspect", "add release", "add app", "list", "show",
 		"draft create", "draft list", "draft show", "draft states", "draft code", "draft what-if", "draft advise", "draft check", "draft skeleton", "draft finish", "draft hold", "draft fetch", "add draft"} {
 		out := must(t, 0, nil, append(strings.Fields(command), "--help")...)
 		if !strings.Contains(out, "Examples:\n  steady "+command) {
@@ -505,6 +506,9 @@ func TestPrintedFormatsFitTheirSchemas(t *testing.T) {
 		{"uses", 0, []string{"uses", "./kiosk", "--library", "@saltmarsh/fairlead-vue"}},
 		{"uses", 0, []string{"uses", "./quay-signs", "--library", "@saltmarsh/fairlead-elements"}},
 		{"impact", 0, []string{"impact", "./fairlead@1.2.0", "./fairlead@2.1.0", "--package", "@saltmarsh/fairlead-vue", "--app", "./kiosk", "--all"}},
+		{"inspect", 1, []string{"inspect", "./booking", "--library", "./fairlead"}},
+		{"inspect", 1, []string{"inspect", "./kiosk", "--library", "./fairlead"}},
+		{"inspect", 1, []string{"inspect", "./quay-signs", "--library", "./fairlead"}},
 		{"parity", 1, []string{"check", "./fairlead", "--package", "@saltmarsh/fairlead", "--package", "@saltmarsh/fairlead-vue"}},
 	}
 	for _, test := range tests {
@@ -558,7 +562,7 @@ func TestOutputIsPlain(t *testing.T) {
 // TestListsInDocsAreCurrent holds the lists of kinds and rules in docs/ against
 // the tables in the code.
 func TestListsInDocsAreCurrent(t *testing.T) {
-	var kinds, rules, requests strings.Builder
+	var kinds, rules, requests, inspection strings.Builder
 	kinds.WriteString("# Kinds of changes\n\nEvery kind that `steady compare` tells, as the table in `core/change/kinds.go` has it. The kind is the word used in\nids: component / member kind / member name / kind / detail, with `/` in a piece percent-encoded.\n\n| kind | where | verdict | silent | what it means to an app | what becomes of a site |\n|---|---|---|---|---|---|\n")
 	for _, row := range change.Rows {
 		fmt.Fprintf(&kinds, "| `%s` | %s | %s | %s | %s | %s |\n", row.Kind, row.Where, row.Verdict, row.Silent, strings.ReplaceAll(row.Why, "%s", "…"), row.Site)
@@ -579,7 +583,11 @@ func TestListsInDocsAreCurrent(t *testing.T) {
 		}
 		fmt.Fprintf(&requests, "| %s | %s | %s | %s |\n", p.Pattern, strings.Join(serves, ", "), p.Why, p.Cost)
 	}
-	for path, want := range map[string]string{"../docs/kinds.md": kinds.String(), "../docs/rules.md": rules.String(), "../docs/requests.md": requests.String()} {
+	inspection.WriteString("# Kinds of findings\n\nWhat `steady inspect` looks for, as the table in `core/inspect/kinds.go` has it. *Told by* says who else tells of it; where\nnobody does, a finding is silent.\n\n| kind | weight | told by | occurs when | why it is a mistake | example |\n|---|---|---|---|---|---|\n")
+	for _, row := range inspect.Rows {
+		fmt.Fprintf(&inspection, "| `%s` | %s | %s | %s | %s | %s |\n", row.Kind, row.Weight, row.Told, row.Occurs, row.Reason, "`"+strings.ReplaceAll(row.Example, "|", "\\|")+"`")
+	}
+	for path, want := range map[string]string{"../docs/findings.md": inspection.String(), "../docs/kinds.md": kinds.String(), "../docs/rules.md": rules.String(), "../docs/requests.md": requests.String()} {
 		got, err := os.ReadFile(path)
 		if err == nil && string(got) == want {
 			continue

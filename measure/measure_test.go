@@ -70,7 +70,7 @@ func TestDemoAgreesWithTheCompiler(t *testing.T) {
 		if err := demo.Lay(dir, release); err != nil {
 			t.Fatal(err)
 		}
-		entries := map[string]string{".": "src/index.ts", "./tides": "src/tides.ts"}
+		entries := map[string]string{".": "src/index.ts", "./tides": "src/tides.ts", "./lever": "src/Lever.tsx"}
 		_, c := judged(t, dir, func(module string) string {
 			if entries[module] == "" {
 				t.Fatalf("%s: the module %s is not known to the test", release, module)

@@ -10,6 +10,7 @@ import (
 	"io"
 	"os"
 	"os/exec"
+	"path/filepath"
 	"strings"
 	"time"
 )
@@ -91,4 +92,17 @@ func openGit(ctx context.Context, text, dir, ref string) (*Source, error) {
 func firstLines(text string, n int) []string {
 	lines := strings.Split(text, "\n")
 	return lines[:min(n, len(lines))]
+}
+
+// Tags lists the tags of the repository that a folder is the root of, none where it is
+// no repository.
+func Tags(ctx context.Context, dir string) ([]string, error) {
+	if _, err := os.Stat(filepath.Join(dir, ".git")); err != nil {
+		return nil, nil
+	}
+	out, err := git(ctx, dir, "tag", "--list")
+	if err != nil {
+		return nil, &Error{dir, "the tags could not be listed: " + err.Error(), "say which with @tag"}
+	}
+	return strings.Fields(out), nil
 }

@@ -33,6 +33,7 @@ type decoder struct {
 	problems []*Problem
 	at       map[string]place.Position // of what was read, by path; for files only
 	types    map[string]types.Type     // read before, by their text
+	beside   *Contract                 // whose members a file may name too, nil for none
 }
 
 // seen notes where a value stands. What a reader printed is not checked for
@@ -264,7 +265,7 @@ func decodePlace(n *node) *place.Place {
 func Nearest(word string, known []string) string {
 	best, distance := "", 100
 	for _, k := range known {
-		n := edits(strings.ToLower(word), strings.ToLower(k))
+		n := Distance(strings.ToLower(word), strings.ToLower(k))
 		if n < distance && n <= min(len(word), len(k))/3+1 {
 			best, distance = k, n
 		}
@@ -272,26 +273,29 @@ func Nearest(word string, known []string) string {
 	return best
 }
 
-// edits is the Levenshtein distance: how many characters to add, drop or
-// change. Source: V. I. Levenshtein, Soviet Physics Doklady 10 (1966).
-func edits(a, b string) int {
+// Distance is how many characters to add, drop, change or swap with their neighbour make
+// the one word of the other; 100 for words that are too long to compare. Source: the
+// optimal string alignment form of F. J. Damerau, Communications of the ACM 7 (1964).
+func Distance(a, b string) int {
 	if len(a) > 100 || len(b) > 100 {
 		return 100
 	}
-	row := make([]int, len(b)+1)
+	before, last, row := make([]int, len(b)+1), make([]int, len(b)+1), make([]int, len(b)+1)
 	for j := range row {
 		row[j] = j
 	}
 	for i := range len(a) {
-		last := row[0]
+		before, last, row = last, row, before
 		row[0] = i + 1
 		for j := range len(b) {
-			cost := last
+			cost := last[j]
 			if a[i] != b[j] {
 				cost++
 			}
-			last = row[j+1]
-			row[j+1] = min(cost, row[j+1]+1, row[j]+1)
+			row[j+1] = min(cost, last[j+1]+1, row[j]+1)
+			if i > 0 && j > 0 && a[i] == b[j-1] && a[i-1] == b[j] {
+				row[j+1] = min(row[j+1], before[j-1]+1)
+			}
 		}
 	}
 	return row[len(b)]

@@ -40,12 +40,16 @@ func (p Problems) Error() string {
 
 // ParseFile reads a contract file, YAML or JSON by its content. The error is
 // Problems: structure first, then meaning (types, references, contradictions).
-func ParseFile(name string, data []byte) (*Contract, error) {
+func ParseFile(name string, data []byte) (*Contract, error) { return ParseBeside(name, data, nil) }
+
+// ParseBeside reads a contract file that stands beside a source: it may name the members
+// that were read from there, too.
+func ParseBeside(name string, data []byte, source *Contract) (*Contract, error) {
 	tree, err := parseTree(name, data, MaxBytes)
 	if err != nil {
 		return nil, err
 	}
-	d := &decoder{file: name, form: fileForm, at: map[string]place.Position{}}
+	d := &decoder{file: name, form: fileForm, at: map[string]place.Position{}, beside: source}
 	if tree.kind != mapNode {
 		d.problem(tree.at, "a contract file is a map that starts with contract: %d", Version)
 		return nil, Problems(d.problems)

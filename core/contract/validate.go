@@ -26,7 +26,10 @@ func (d *decoder) validate(c *Contract) {
 		}
 		return place.Position{Line: 1, Column: 1}
 	}
-	members := c.memberNames()
+	members, props, events := c.memberNames(), names(c.Props, (*Prop).named), names(c.Events, (*Event).named)
+	if b := d.beside; b != nil {
+		members, props, events = append(members, b.memberNames()...), append(props, names(b.Props, (*Prop).named)...), append(events, names(b.Events, (*Event).named)...)
+	}
 	mentions := func(path, name string, known []string) {
 		for _, k := range known {
 			if k == name {
@@ -39,8 +42,6 @@ func (d *decoder) validate(c *Contract) {
 		}
 		d.problem(at(path), "%s names %q, which this contract does not have%s", path, name, hint)
 	}
-	props := names(c.Props, (*Prop).named)
-	events := names(c.Events, (*Event).named)
 	if c.Root.ChosenBy != "" {
 		mentions("root.chosenBy", c.Root.ChosenBy, props)
 	}

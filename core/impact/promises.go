@@ -156,57 +156,10 @@ func takesNamed(a *at) (verdict, bool) {
 	return verdict{}, false
 }
 
-// inMode says whether a site is a use in a mode.
-func (a *at) inMode(when map[string]any) (match.Presence, string) {
-	sure := match.Present
-	var list []string
-	for name, v := range when {
-		spelled := match.SpelledIn(a.change.Detail.Old, name)
-		list = append(list, spelled)
-		p, _ := a.given.Is(spelled)
-		if p == match.Absent {
-			if prop := a.change.Detail.Old.Prop(name); prop != nil && prop.Default.Kind == contract.DefaultValue {
-				if !slices.Contains(change.Chosen(v), site.Value{V: prop.Default.Value}.String()) {
-					return match.Absent, ""
-				}
-				continue
-			}
-			if !slices.Contains(change.Chosen(v), "null") {
-				return match.Absent, ""
-			}
-			continue
-		}
-		x, known := a.given.Value(spelled)
-		switch {
-		case !known || x.Literal == nil && !x.All:
-			sure = match.Perhaps
-		case x.Literal != nil:
-			if !slices.Contains(change.Chosen(v), x.Literal.String()) {
-				return match.Absent, ""
-			}
-		default:
-			in := 0
-			for _, may := range x.MayBe {
-				if slices.Contains(change.Chosen(v), may.String()) {
-					in++
-				}
-			}
-			if in == 0 {
-				return match.Absent, ""
-			}
-			if in < len(x.MayBe) {
-				sure = match.Perhaps
-			}
-		}
-	}
-	slices.Sort(list)
-	return sure, strings.Join(list, ", ")
-}
-
 // usesMode holds for sites in a mode that is gone.
 func usesMode(a *at) (verdict, bool) {
 	when, _ := a.change.Detail.Value.(map[string]any)
-	switch in, by := a.inMode(when); in {
+	switch in, by := a.given.InMode(a.change.Detail.Old, when); in {
 	case match.Present:
 		return verdict{outcome: Breaks, why: "uses the form that is chosen by " + by}, true
 	case match.Perhaps:
@@ -219,7 +172,7 @@ func usesMode(a *at) (verdict, bool) {
 // absent or less.
 func narrowedInMode(a *at) (verdict, bool) {
 	when, _ := a.change.Detail.Value.(map[string]any)
-	in, _ := a.inMode(when)
+	in, _ := a.given.InMode(a.change.Detail.Old, when)
 	if in == match.Absent {
 		return verdict{}, false
 	}

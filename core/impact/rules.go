@@ -653,25 +653,13 @@ func combination(a *at) (verdict, bool) {
 	if !ok {
 		return verdict{}, false
 	}
-	doubt := false
-	for name, want := range when {
-		spelled := match.SpelledIn(a.change.Detail.New, name)
-		p, _ := a.given.Is(spelled)
-		if p == match.Absent {
-			return verdict{}, false
-		}
-		x, sure := a.given.Value(spelled)
-		switch {
-		case !sure || x.Literal == nil:
-			doubt = true
-		case x.Literal.String() != (site.Value{V: want}).String():
-			return verdict{}, false
-		}
-	}
-	if doubt {
+	switch a.given.Combination(a.change.Detail.New, when) {
+	case match.Present:
+		return verdict{outcome: Breaks, why: "gives " + strings.Join(a.change.Detail.Names, " with ")}, true
+	case match.Perhaps:
 		return verdict{outcome: Unsure, why: "may give " + strings.Join(a.change.Detail.Names, " with ")}, true
 	}
-	return verdict{outcome: Breaks, why: "gives " + strings.Join(a.change.Detail.Names, " with ")}, true
+	return verdict{}, false
 }
 
 // companion finds sites that give one member without those that must go with it.

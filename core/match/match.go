@@ -322,3 +322,8 @@ func Components(l *contract.Listing) map[Import]*contract.Contract {
 	}
 	return index
 }
+
+// KeyOf is what a member of a kind is known by among all that a site can give.
+func KeyOf(c *contract.Contract, kind contract.MemberKind, spelled string) string {
+	return change.Key(c.Framework, kind, spelled)
+}

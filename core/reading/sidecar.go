@@ -31,7 +31,7 @@ func (r *reader) sidecar(c *contract.Contract) {
 		return
 	}
 	r.readFiles[name] = true
-	beside, err := contract.ParseFile(r.set.Rel(name), data)
+	beside, err := contract.ParseBeside(r.set.Rel(name), data, c)
 	if err != nil {
 		var problems contract.Problems
 		if errors.As(err, &problems) {

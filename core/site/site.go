@@ -8,6 +8,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"strconv"
+	"strings"
 
 	"steadysocket/core/place"
 )
@@ -25,6 +26,9 @@ type Scan struct {
 	Sites     []Site       `json:"sites"`
 	OtherUses []OtherUse   `json:"otherUses"`
 	StyleUses []StyleUse   `json:"styleUses"`
+	Imports   []Import     `json:"imports"`
+	Own       []OwnUse     `json:"own"`
+	Loose     []Loose      `json:"loose"`
 	Unread    []Unread     `json:"unread"`
 }
 
@@ -219,6 +223,54 @@ type OtherUse struct {
 type StyleUse struct {
 	Selector string      `json:"selector"`
 	At       place.Place `json:"at"`
+}
+
+// Import is one name that a file of the app imports from a library. Name is
+// "default" for what has none, "*" for a whole module.
+type Import struct {
+	Package string      `json:"package"`
+	Module  string      `json:"module,omitempty"` // "" for the package's main module
+	Name    string      `json:"name"`
+	Local   string      `json:"local"`
+	Type    bool        `json:"type,omitempty"` // for its type alone
+	At      place.Place `json:"at"`
+}
+
+// OwnUse is a use of one of the app's own components: what stands around a site
+// goes on there. Of and In name components as file#name; In is "" where the use
+// stands in none.
+type OwnUse struct {
+	Of string      `json:"of"`
+	In string      `json:"in,omitempty"`
+	At place.Place `json:"at"`
+}
+
+// LooseKind says where a name stands that stands for nothing.
+type LooseKind string
+
+// The kinds.
+const (
+	LooseTag     LooseKind = "tag"     // a tag that is no element and no component that is known
+	LooseElement LooseKind = "element" // a native element whose name an imported component bears, but for capitals
+	LooseName    LooseKind = "name"    // a name in an expression that nobody else would tell of
+)
+
+// Loose is a tag or name of the app that stands for nothing where it is used.
+// Perhaps says that a tool may give it a meaning.
+type Loose struct {
+	Name    string      `json:"name"`
+	Kind    LooseKind   `json:"kind"`
+	Perhaps bool        `json:"perhaps,omitempty"`
+	In      string      `json:"in,omitempty"`
+	At      place.Place `json:"at"`
+}
+
+// Owner names the component of the app that a site stands in, as OwnUse does.
+func (s *Site) Owner() string {
+	if strings.HasSuffix(s.At.File, ".vue") {
+		return s.At.File + "#default"
+	}
+	return s.At.File + "#" + s.In
 }
 
 // Unread is something that was seen and not understood.

@@ -37,6 +37,7 @@ type places struct {
 	resolvers    []resolver             // of tools that import by name
 	projects     map[string]*project
 	roots        []string // folders of projects, deepest first
+	others       bool     // other plugins than the libraries' may register components
 }
 
 // resolver is what a configuration tells of components that a tool imports.
@@ -105,20 +106,45 @@ func (s *scanner) readRegistrations(p *places, m *modules.Module) {
 			if !ok || !text || len(call.Args) < 2 {
 				return true
 			}
-			if to, ok := w.resolveComponent(call.Args[1]); ok {
-				key := names.UpperFirst(names.Camel(name))
-				if before, twice := p.registeredAt[key]; twice && p.registered[key] != to {
-					s.unreadTag(m.Place(call), fmt.Sprintf("%s is registered twice, before at %s:%d: which one an app gets depends on the order; the later one is taken", name, before.File, before.Line))
-				}
-				p.registered[key], p.registeredAt[key] = to, m.Place(call)
+			key := names.UpperFirst(names.Camel(name))
+			to, ok := w.resolveComponent(call.Args[1])
+			if !ok {
+				p.registeredAt[key] = m.Place(call) // something else, which is known by the name all the same
+				return true
 			}
+			if before, twice := p.registeredAt[key]; twice && p.registered[key] != to {
+				s.unreadTag(m.Place(call), fmt.Sprintf("%s is registered twice, before at %s:%d: which one an app gets depends on the order; the later one is taken", name, before.File, before.Line))
+			}
+			p.registered[key], p.registeredAt[key] = to, m.Place(call)
 		case "use":
-			if to, ok := w.resolve(syntax.Bare(call.Args[0])); ok && to.library != "" && !slices.Contains(p.plugins, to.library) {
+			to, ok := w.resolve(syntax.Bare(call.Args[0]))
+			switch {
+			case !ok || to.library == "":
+				p.others = p.others || registersUnseen(m, call.Args[0])
+			case !slices.Contains(p.plugins, to.library):
 				p.plugins = append(p.plugins, to.library)
 			}
 		}
 		return true
 	})
+}
+
+// quietPlugins are packages whose plugins register no components but those in builtIn.
+var quietPlugins = set("vue-router pinia vuex vue-i18n @vueuse/head @unhead/vue")
+
+// registersUnseen reports whether a plugin may register components that are not seen:
+// those of the app's own files are.
+func registersUnseen(m *modules.Module, x syntax.Expr) bool {
+	x = syntax.Bare(x)
+	if call, ok := x.(*syntax.Call); ok {
+		x = syntax.Bare(call.Fun)
+	}
+	id, ok := x.(*syntax.Ident)
+	if !ok {
+		return true
+	}
+	i, ok := m.Imports[id.Name]
+	return ok && !strings.HasPrefix(i.From, ".") && !strings.HasPrefix(i.From, "@/") && !strings.HasPrefix(i.From, "~/") && !quietPlugins[i.From]
 }
 
 // readDeclared notes the components that a declaration file says are there everywhere:

@@ -217,6 +217,8 @@ func (w *walker) value(g *site.Given, x syntax.Expr) {
 		return
 	case *syntax.Func:
 		g.Takes = w.takes(b)
+	case *syntax.Object:
+		w.record(g, b)
 	case *syntax.Ident:
 		if bound, ok := w.lookup(b.Name); ok && bound.value != nil {
 			if v, ok := literal(bound.value); ok {
@@ -239,8 +241,11 @@ func (w *walker) value(g *site.Given, x syntax.Expr) {
 	}
 }
 
+// oneLine writes a text with single blanks.
+func oneLine(text string) string { return strings.Join(strings.Fields(text), " ") }
+
 func (w *walker) text(n syntax.Node) string {
-	text := strings.Join(strings.Fields(w.m.Source[n.Pos():n.Stop()]), " ")
+	text := oneLine(w.m.Source[n.Pos():n.Stop()])
 	if len(text) > maxText {
 		text = strings.ToValidUTF8(text[:maxText], "")
 	}
@@ -314,6 +319,9 @@ func (w *walker) childContent(u *use, e *syntax.Element) {
 	g := site.Given{Spelled: "children", At: w.m.Place(filled[0])}
 	g.At.Span = nil
 	if len(filled) == 1 {
+		if text, ok := filled[0].(*syntax.Text); ok {
+			g.Literal = &site.Value{V: oneLine(text.Value)}
+		}
 		if fn, ok := syntax.Bare(filled[0]).(*syntax.Func); ok {
 			g.Takes = w.takes(fn)
 		}

@@ -20,7 +20,7 @@ import (
 )
 
 // Version is the version of the scanners.
-const Version = "4"
+const Version = "5"
 
 // Options say what to look for.
 type Options struct {
@@ -50,7 +50,8 @@ func Scan(fsys fs.FS, o Options) (*site.Scan, error) {
 		return nil, err
 	}
 	scan := &site.Scan{Format: site.Format, Reader: Version, App: o.App, Covers: o.Libraries,
-		Packages: []site.PackageUse{}, Sites: []site.Site{}, OtherUses: []site.OtherUse{}, StyleUses: []site.StyleUse{}, Unread: []site.Unread{}}
+		Packages: []site.PackageUse{}, Sites: []site.Site{}, OtherUses: []site.OtherUse{}, StyleUses: []site.StyleUse{},
+		Imports: []site.Import{}, Own: []site.OwnUse{}, Loose: []site.Loose{}, Unread: []site.Unread{}}
 	scan.App.Framework = frameworkOf(set, files)
 	if scan.App.Name == "" {
 		scan.App.Name = set.Manifest.Name
@@ -78,6 +79,8 @@ func Scan(fsys fs.FS, o Options) (*site.Scan, error) {
 	s.pages()
 	s.elementScripts()
 	s.layersSaid()
+	s.imports()
+	s.looseNames()
 	digest := []string{}
 	for _, m := range set.Modules() {
 		digest = append(digest, m.Path, m.Source)
@@ -97,6 +100,8 @@ func Scan(fsys fs.FS, o Options) (*site.Scan, error) {
 	}
 	scan.App.Digest = place.DigestOf(digest...)
 	s.number()
+	sort.SliceStable(scan.Own, func(i, j int) bool { return scan.Own[i].At.Less(scan.Own[j].At) })
+	sort.SliceStable(scan.Loose, func(i, j int) bool { return scan.Loose[i].At.Less(scan.Loose[j].At) })
 	sort.SliceStable(scan.OtherUses, func(i, j int) bool { return scan.OtherUses[i].At.Less(scan.OtherUses[j].At) })
 	sort.SliceStable(scan.StyleUses, func(i, j int) bool { return scan.StyleUses[i].At.Less(scan.StyleUses[j].At) })
 	sort.SliceStable(scan.Unread, func(i, j int) bool { return scan.Unread[i].At.Less(scan.Unread[j].At) })
@@ -200,6 +205,7 @@ func (s *scanner) number() {
 	}
 	for _, u := range s.uses {
 		if u.to.library == "" {
+			s.scan.Own = append(s.scan.Own, site.OwnUse{Of: u.to.local, In: u.within, At: u.site.At})
 			for _, behind := range s.expand(u) {
 				list = append(list, numbered{&behind.site, behind.feed})
 			}

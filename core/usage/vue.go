@@ -33,6 +33,7 @@ type component struct {
 	whole      map[string]bool        // refs that go elsewhere as they are
 	setup      bool
 	checked    bool
+	open       bool // what it declares is not known to the end
 }
 
 // vueTemplates walks the templates of the app's single-file components.
@@ -160,8 +161,8 @@ func (s *scanner) componentOf(m *modules.Module) *component {
 					for _, arg := range n.Args {
 						declaredProps(arg, "", c.props)
 					}
-					if len(n.TypeArgs) == 1 {
-						s.typedProps(m, n.TypeArgs[0], "", c.props)
+					if len(n.TypeArgs) == 1 && !s.typedProps(m, n.TypeArgs[0], "", c.props) {
+						c.open = true
 					}
 				case "defineEmits":
 					for _, arg := range n.Args {
@@ -210,15 +211,20 @@ func declaredProps(x syntax.Expr, sign string, into map[string]bool) {
 	}
 }
 
-// typedProps notes the names of props that a type declares.
-func (s *scanner) typedProps(m *modules.Module, t syntax.Type, sign string, into map[string]bool) {
+// typedProps notes the names of props that a type declares; it reports whether those
+// are all.
+func (s *scanner) typedProps(m *modules.Module, t syntax.Type, sign string, into map[string]bool) (all bool) {
 	w := &walker{s: s, m: m}
 	w.push()
 	eval := s.typing().eval
-	for _, member := range eval.Shape(eval.Type(t, w.typeScope())).Members {
+	eval.Odd = nil
+	shape := eval.Shape(eval.Type(t, w.typeScope()))
+	for _, member := range shape.Members {
 		into[sign+member.Name] = true
 	}
+	all = len(shape.Bases) == 0 && len(eval.Odd) == 0
 	eval.Odd = nil
+	return all
 }
 
 // reached notes what a script does with a template ref: this.$refs.row.focus(),
@@ -596,8 +602,11 @@ func (w *templateWalker) given(g *site.Given, x syntax.Expr) {
 			}
 		}
 	}
-	if fn, ok := syntax.Bare(x).(*syntax.Func); ok {
-		g.Takes = w.takes(fn)
+	switch x := syntax.Bare(x).(type) {
+	case *syntax.Func:
+		g.Takes = w.takes(x)
+	case *syntax.Object:
+		w.record(g, x)
 	}
 	if values, all := w.mayBe(x, 0); len(values) > 0 && g.MayBe == nil {
 		g.MayBe, g.All = values, all
@@ -827,6 +836,11 @@ func (w *templateWalker) fill(u *use, t *syntax.Tag, slot, data *syntax.Directiv
 		name = "default"
 	}
 	g := site.Given{Spelled: name, At: at}
+	if len(content) == 1 {
+		if words, ok := content[0].(*syntax.Words); ok {
+			g.Literal = &site.Value{V: oneLine(words.Text)}
+		}
+	}
 	switch {
 	case data != nil && len(data.Params) > 0:
 		g.Takes = takenBy(data.Params, content)

@@ -1,0 +1,80 @@
+// This file knows the names of style properties and of events. Source: the property index of
+// CSS, and the event handlers of HTML, as a browser lists them.
+
+package html
+
+import "strings"
+
+// properties are written in lower case without hyphens.
+var properties = set(`accentcolor additivesymbols aligncontent alignitems alignmentbaseline alignself all anchorname anchorscope animation animationcomposition animationdelay animationdirection animationduration
+	animationfillmode animationiterationcount animationname animationplaystate animationrange animationrangeend animationrangestart animationtimeline animationtimingfunction animationtrigger
+	appearance appregion ascentoverride aspectratio backdropfilter backfacevisibility background backgroundattachment backgroundblendmode backgroundclip backgroundcolor backgroundimage
+	backgroundorigin backgroundposition backgroundpositionx backgroundpositiony backgroundrepeat backgroundsize baselineshift baselinesource basepalette blocksize border borderblock
+	borderblockcolor borderblockend borderblockendcolor borderblockendstyle borderblockendwidth borderblockstart borderblockstartcolor borderblockstartstyle borderblockstartwidth
+	borderblockstyle borderblockwidth borderbottom borderbottomcolor borderbottomleftradius borderbottomrightradius borderbottomstyle borderbottomwidth bordercollapse bordercolor
+	borderendendradius borderendstartradius borderimage borderimageoutset borderimagerepeat borderimageslice borderimagesource borderimagewidth borderinline borderinlinecolor borderinlineend
+	borderinlineendcolor borderinlineendstyle borderinlineendwidth borderinlinestart borderinlinestartcolor borderinlinestartstyle borderinlinestartwidth borderinlinestyle borderinlinewidth
+	borderleft borderleftcolor borderleftstyle borderleftwidth borderradius borderright borderrightcolor borderrightstyle borderrightwidth bordershape borderspacing borderstartendradius
+	borderstartstartradius borderstyle bordertop bordertopcolor bordertopleftradius bordertoprightradius bordertopstyle bordertopwidth borderwidth bottom boxdecorationbreak boxshadow boxsizing
+	breakafter breakbefore breakinside bufferedrendering captionside caretanimation caretcolor caretshape clear clip clippath cliprule color colorinterpolation colorinterpolationfilters
+	colorrendering colorscheme columncount columnfill columngap columnheight columnrule columnrulecolor columnrulestyle columnrulewidth columns columnspan columnwidth columnwrap contain
+	container containername containertype containintrinsicblocksize containintrinsicheight containintrinsicinlinesize containintrinsicsize containintrinsicwidth content contentvisibility
+	cornerblockendshape cornerblockstartshape cornerbottomleftshape cornerbottomrightshape cornerbottomshape cornerendendshape cornerendstartshape cornerinlineendshape cornerinlinestartshape
+	cornerleftshape cornerrightshape cornershape cornerstartendshape cornerstartstartshape cornertopleftshape cornertoprightshape cornertopshape counterincrement counterreset counterset cssfloat
+	cursor cx cy d descentoverride direction display dominantbaseline dynamicrangelimit emptycells fallback fieldsizing fill fillopacity fillrule filter flex flexbasis flexdirection flexflow
+	flexgrow flexshrink flexwrap float floodcolor floodopacity font fontdisplay fontfamily fontfeaturesettings fontkerning fontlanguageoverride fontopticalsizing fontpalette fontsize
+	fontsizeadjust fontstretch fontstyle fontsynthesis fontsynthesissmallcaps fontsynthesisstyle fontsynthesisweight fontvariant fontvariantalternates fontvariantcaps fontvarianteastasian
+	fontvariantemoji fontvariantligatures fontvariantnumeric fontvariantposition fontvariationsettings fontweight forcedcoloradjust gap grid gridarea gridautocolumns gridautoflow gridautorows
+	gridcolumn gridcolumnend gridcolumngap gridcolumnstart gridgap gridrow gridrowend gridrowgap gridrowstart gridtemplate gridtemplateareas gridtemplatecolumns gridtemplaterows height
+	hyphenatecharacter hyphenatelimitchars hyphens imageorientation imagerendering inherits initialletter initialvalue inlinesize inset insetblock insetblockend insetblockstart insetinline
+	insetinlineend insetinlinestart interactivity interestdelay interestdelayend interestdelaystart interpolatesize isolation justifycontent justifyitems justifyself left letterspacing
+	lightingcolor linebreak linegapoverride lineheight liststyle liststyleimage liststyleposition liststyletype margin marginblock marginblockend marginblockstart marginbottom margininline
+	margininlineend margininlinestart marginleft marginright margintop marker markerend markermid markerstart mask maskclip maskcomposite maskimage maskmode maskorigin maskposition maskrepeat
+	masksize masktype mathdepth mathshift mathstyle maxblocksize maxheight maxinlinesize maxwidth minblocksize minheight mininlinesize minwidth mixblendmode mozosxfontsmoothing navigation
+	negative objectfit objectposition objectviewbox offset offsetanchor offsetdistance offsetpath offsetposition offsetrotate opacity order orphans outline outlinecolor outlineoffset
+	outlinestyle outlinewidth overflow overflowanchor overflowblock overflowclipmargin overflowinline overflowwrap overflowx overflowy overlay overridecolors overscrollbehavior
+	overscrollbehaviorblock overscrollbehaviorinline overscrollbehaviorx overscrollbehaviory pad padding paddingblock paddingblockend paddingblockstart paddingbottom paddinginline
+	paddinginlineend paddinginlinestart paddingleft paddingright paddingtop page pagebreakafter pagebreakbefore pagebreakinside pageorientation paintorder perspective perspectiveorigin
+	placecontent placeitems placeself pointerevents position positionanchor positionarea positiontry positiontryfallbacks positiontryorder positionvisibility prefix printcoloradjust quotes r
+	range readingflow readingorder resize result right rotate rowgap rubyalign rubyposition rx ry scale scrollbarcolor scrollbargutter scrollbarwidth scrollbehavior scrollinitialtarget
+	scrollmargin scrollmarginblock scrollmarginblockend scrollmarginblockstart scrollmarginbottom scrollmargininline scrollmargininlineend scrollmargininlinestart scrollmarginleft
+	scrollmarginright scrollmargintop scrollmarkergroup scrollpadding scrollpaddingblock scrollpaddingblockend scrollpaddingblockstart scrollpaddingbottom scrollpaddinginline
+	scrollpaddinginlineend scrollpaddinginlinestart scrollpaddingleft scrollpaddingright scrollpaddingtop scrollsnapalign scrollsnapstop scrollsnaptype scrolltargetgroup scrolltimeline
+	scrolltimelineaxis scrolltimelinename shapeimagethreshold shapemargin shapeoutside shaperendering size sizeadjust speak speakas src stopcolor stopopacity stroke strokedasharray
+	strokedashoffset strokelinecap strokelinejoin strokemiterlimit strokeopacity strokewidth suffix symbols syntax system tablelayout tabsize textalign textalignlast textanchor textautospace
+	textbox textboxedge textboxtrim textcombineupright textdecoration textdecorationcolor textdecorationline textdecorationskipink textdecorationstyle textdecorationthickness textemphasis
+	textemphasiscolor textemphasisposition textemphasisstyle textindent textjustify textorientation textoverflow textrendering textshadow textsizeadjust textspacingtrim texttransform
+	textunderlineoffset textunderlineposition textwrap textwrapmode textwrapstyle timelinescope timelinetrigger timelinetriggeractivationrange timelinetriggeractivationrangeend
+	timelinetriggeractivationrangestart timelinetriggeractiverange timelinetriggeractiverangeend timelinetriggeractiverangestart timelinetriggername timelinetriggersource top touchaction
+	transform transformbox transformorigin transformstyle transition transitionbehavior transitiondelay transitionduration transitionproperty transitiontimingfunction translate triggerscope
+	types unicodebidi unicoderange userselect vectoreffect verticalalign viewtimeline viewtimelineaxis viewtimelineinset viewtimelinename viewtransitionclass viewtransitiongroup
+	viewtransitionname viewtransitionscope visibility whitespace whitespacecollapse widows width willchange wordbreak wordspacing wordwrap writingmode x y zindex zoom`)
+
+// events are the events that browsers send.
+var events = set(`abort afterprint animationcancel animationend animationiteration animationstart appinstalled auxclick beforecopy beforecut beforeinput beforeinstallprompt beforematch beforepaste beforeprint
+	beforetoggle beforeunload beforexrselect blur cancel canplay canplaythrough change click close command compositionend compositionstart compositionupdate contentvisibilityautostatechange
+	contextlost contextmenu contextrestored copy cuechange cut dblclick devicemotion deviceorientation deviceorientationabsolute doubleclick drag dragend dragenter dragleave dragover dragstart
+	drop durationchange emptied encrypted ended enterpictureinpicture error focus focusin focusout formdata freeze fullscreenchange fullscreenerror gamepadconnected gamepaddisconnected
+	gotpointercapture hashchange input invalid keydown keypress keyup languagechange leavepictureinpicture load loadeddata loadedmetadata loadstart lostpointercapture message messageerror
+	mousedown mouseenter mouseleave mousemove mouseout mouseover mouseup mousewheel offline online pagehide pagereveal pageshow pageswap paste pause play playing pointercancel pointerdown
+	pointerenter pointerleave pointerlockchange pointerlockerror pointermove pointerout pointerover pointerrawupdate pointerup popstate prerenderingchange progress ratechange readystatechange
+	rejectionhandled reset resize resume scroll scrollend scrollsnapchange scrollsnapchanging search securitypolicyviolation seeked seeking select selectionchange selectstart slotchange stalled
+	storage submit suspend timeupdate toggle touchcancel touchend touchmove touchstart transitioncancel transitionend transitionrun transitionstart unhandledrejection unload visibilitychange
+	volumechange waiting waitingforkey webkitanimationend webkitanimationiteration webkitanimationstart webkitfullscreenchange webkitfullscreenerror webkittransitionend wheel`)
+
+// Property reports whether there is a style property of a name, in hyphens or capitals.
+// Prefixed ones and custom properties count.
+func Property(name string) bool {
+	if strings.HasPrefix(name, "-") {
+		return true
+	}
+	for _, prefix := range []string{"Webkit", "Moz", "ms", "O"} {
+		if rest, ok := strings.CutPrefix(name, prefix); ok && rest != "" && rest[0] >= 'A' && rest[0] <= 'Z' {
+			return true
+		}
+	}
+	return properties[strings.ToLower(strings.ReplaceAll(name, "-", ""))]
+}
+
+// Event reports whether browsers send an event of a name themselves, in any letter case.
+func Event(name string) bool { return events[strings.ToLower(name)] }
