@@ -195,10 +195,22 @@ func (a *app) settled() []Finding {
 		}
 		return x.Member+x.Why < y.Member+y.Why
 	})
+	through := map[string]string{}
+	for i := range a.scan.Sites {
+		through[a.scan.Sites[i].ID] = a.scan.Sites[i].Through
+	}
+	type toldAt struct{ site, kind, member string }
+	at := map[toldAt]bool{}
+	for _, f := range a.found {
+		at[toldAt{f.Site, string(f.Kind), f.Member}] = true
+	}
 	list := []Finding{}
 	seen := map[string]bool{}
 	prints := map[string]int{}
 	for _, f := range a.found {
+		if wrapper := through[f.Site]; wrapper != "" && at[toldAt{wrapper, string(f.Kind), f.Member}] {
+			continue // the wrapper gives it by name: it is mended there
+		}
 		where := fmt.Sprint(f.Kind, f.At.File, f.At.Line, f.At.Column, f.Member, f.Why)
 		if seen[where] {
 			continue // one use through several wrappers, or of several components
