@@ -49,7 +49,6 @@ var Mistakes = []Mistake{
 	{"booking", harbour, `quay="soth"`, "pair-unequal", "quay"},
 	{"booking", harbour, `zoom="berth"`, "injected-overwritten", "zoom"},
 	{"booking", harbour, `quay="ferry"`, "part-outside", ""},
-	{"booking", "src/pages/Departures.tsx", "<Timetable.Gap", "part-outside", ""},
 	{"booking", "src/pages/Departures.tsx", `title="Sailing cancelled"`, "combination-excluded", "dismissable"},
 	{"booking", "src/pages/Basket.tsx", "isUrgent", "deprecated-used", "isUrgent"},
 	{"booking", "src/pages/Rebate.tsx", "isUrgent", "deprecated-used", "isUrgent"},

@@ -84,13 +84,15 @@ func Element(name string) bool {
 }
 
 // Attribute reports whether an element takes an attribute: one of its own, a global
-// one, data-…, aria-…, a listener on…, or one with a hyphen or colon, which anybody may
+// one, data-…, aria-…, a listener of an event that browsers send, or one with a hyphen or colon, which anybody may
 // add. Capitals, hyphens and React's spellings (className, htmlFor) count as the
-// attribute's own. An element that is not known takes whatever any element takes.
+// attribute's own. An element that is not known takes whatever any element of HTML takes.
 func Attribute(element, name string) bool {
 	lower := strings.ToLower(name)
 	switch {
-	case lower == "classname", lower == "htmlfor", strings.HasPrefix(lower, "on") && len(lower) > 4:
+	case lower == "classname", lower == "htmlfor":
+		return true
+	case strings.HasPrefix(lower, "on") && Event(strings.TrimSuffix(lower[2:], "capture")):
 		return true
 	case strings.ContainsAny(lower, "-:."), strings.HasPrefix(lower, "aria"):
 		return true
@@ -110,5 +112,5 @@ func Attribute(element, name string) bool {
 			return true
 		}
 	}
-	return svg[lower]
+	return false
 }

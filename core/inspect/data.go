@@ -25,7 +25,7 @@ func payloads(a *at) {
 			a.takes(PayloadUnknown, x, m, m.event.Payload, a.contract.Component+" sends with "+m.spelled)
 		case m.slot != nil && m.slot.Gives != nil:
 			a.takes(SlotDataUnknown, x, m, m.slot.Gives, "the slot "+m.spelled+" gives")
-		case m.slot != nil && len(x.Takes.Params) > 0 && m.slot.Form != contract.FormFunction && a.contract.Complete:
+		case m.slot != nil && m.slot.Gives == nil && len(x.Takes.Params) > 0 && a.apart() && a.contract.Complete:
 			a.takes(SlotDataUnknown, x, m, &contract.Payload{}, "the slot "+m.spelled+" gives")
 		}
 	}

@@ -276,7 +276,9 @@ func (a *at) say(t told) {
 		f.At = a.site.At
 	}
 	f.At.Span = nil
-	f.Silent = silent(f.Kind, a.site.Checked)
+	// A call is generic over the props, and takes what is too much.
+	loose := a.site.Form == site.Call && (f.Kind == MemberUnknown || f.Kind == AttributeStray)
+	f.Silent = silent(f.Kind, a.site.Checked && !loose)
 	f.Fingerprint = strings.Join([]string{a.site.In, t.detail, t.why}, "\x00")
 	a.found = append(a.found, f)
 }

@@ -199,8 +199,15 @@ func (a *app) unknownComponent(s *site.Site, l *contract.Listing) {
 			known = append(known, l.Components[i].Root.Elements...)
 		}
 		written = t.member
-	} else if isPart && !slices.ContainsFunc(known, func(k string) bool { return strings.HasPrefix(k, main+".") }) {
-		return // what it has beside its component was not read
+	} else if isPart {
+		c := match.Components(l)[match.Import{Module: s.Module, Name: main}]
+		if strings.Contains(part, ".") || c == nil || len(c.Parts) == 0 || len(c.Bases) > 0 {
+			return // what it has beside itself was not read
+		}
+		known = nil
+		for _, p := range c.Parts {
+			known = append(known, main+"."+p.Name)
+		}
 	}
 	if near := contract.Nearest(written, known); closeTo(written, near) {
 		t.meant, t.mend = near, "write "+near
@@ -260,6 +267,9 @@ func imports(a *app) {
 		}
 		for i := range listing.Components {
 			c := &listing.Components[i]
+			if c.Export.Kind == "member" {
+				continue
+			}
 			add(c.Export.Name)
 			for _, also := range c.Export.Also {
 				add(also.Name)

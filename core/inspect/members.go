@@ -81,14 +81,14 @@ func unknownMembers(a *at) {
 	}
 	for _, x := range a.site.All() {
 		kind := match.KindAt(a.site, x)
-		if x.Spread != "" || x.Position > 0 || taken[a.contract.Framework][x.Spelled] {
-			continue
+		if x.Spread != "" || x.Position > 0 || taken[a.contract.Framework][x.Spelled] || strings.HasPrefix(x.Spelled, "$") {
+			continue // what begins with $ is for a style of the app around it, and goes no further
 		}
 		if _, ok := a.memberOf(kind, x.Spelled); ok {
 			continue
 		}
 		switch {
-		case kind == contract.MemberSlot && x.Name == "default":
+		case kind == contract.MemberSlot && x.Name == "default", x.Spelled == "children" && !a.apart():
 			a.dropped(x)
 		case kind == contract.MemberSlot && a.apart():
 			a.unknownSlot(x)
@@ -116,14 +116,19 @@ func (a *at) fateOf(name string) (fate, string) {
 		return open, ""
 	}
 	p := a.contract.PassThrough
+	if element, chosen := a.chosen(); chosen && (p.Unknown || len(p.To) > 0) {
+		if element == "" || html.Attribute(element, name) {
+			return open, ""
+		}
+	}
 	if a.contract.Framework == "web component" { // what stands on the tag stays there
 		if html.Attribute("div", name) {
 			return known, ""
 		}
 		return stray, "the element"
 	}
-	if p.Unknown && len(p.To) == 0 {
-		return open, ""
+	if p.Unknown && len(p.To) == 0 && (a.contract.Root.Known || a.contract.Framework != "react") {
+		return open, "" // declarations list what is taken, and code that was not followed does not
 	}
 	best, element := lost, ""
 	for _, to := range p.To {
@@ -131,6 +136,10 @@ func (a *at) fateOf(name string) (fate, string) {
 			continue
 		}
 		switch {
+		case to.Element == "" && p.Unknown: // the attributes of some element of HTML
+			if html.Attribute("", name) {
+				return known, "some element"
+			}
 		case to.Element == "*" || to.Element == "" || names.MayBeComponent(to.Element) || strings.HasPrefix(to.Element, "{"):
 			return open, ""
 		case html.Attribute(to.Element, name) || a.contract.Root.ChosenBy != "" && html.Attribute("", name):
@@ -141,6 +150,32 @@ func (a *at) fateOf(name string) (fate, string) {
 		}
 	}
 	return best, element
+}
+
+// choosers are what props are called by which an app chooses the outermost element.
+var choosers = []string{"as", "component", "element", "tag", "el"}
+
+// chosen gives the element that a site chooses as the outermost one, "" for one that is
+// not known.
+func (a *at) chosen() (element string, ok bool) {
+	list := choosers
+	if by := a.contract.Root.ChosenBy; by != "" {
+		list = []string{by}
+	}
+	for _, name := range list {
+		key := match.SpelledIn(a.contract, name)
+		if _, member := a.members[key]; !member {
+			continue
+		}
+		if p, _ := a.given.Is(key); p != match.Present {
+			continue
+		}
+		if x, sure := a.given.Value(key); sure && x.Literal != nil {
+			element, _ = x.Literal.V.(string)
+		}
+		return element, true
+	}
+	return "", false
 }
 
 // closeTo reports whether two names differ so little that the one was surely meant: by
@@ -158,6 +193,9 @@ func (a *at) unknownName(kind contract.MemberKind, x site.Given) {
 	near := contract.Nearest(x.Spelled, a.spelledAs(""))
 	isClose := closeTo(x.Spelled, near)
 	t := told{kind: MemberUnknown, member: x.Spelled, at: x.At}
+	if p := a.contract.PassThrough; p.Unknown && len(p.To) == 0 {
+		t.sure = Likely // its types take nothing else; its code may
+	}
 	if isClose {
 		t.meant, t.mend, t.edits = near, "write "+near, a.rename(x, near)
 	} else {

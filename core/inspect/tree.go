@@ -164,7 +164,7 @@ func partPlaces(a *at) {
 	if a.site.Form != site.Element && a.site.Form != site.Call {
 		return
 	}
-	mains, inside := a.belongsTo()
+	mains := a.belongsTo()
 	if len(mains) == 0 {
 		return
 	}
@@ -181,21 +181,16 @@ func partPlaces(a *at) {
 	}
 	main := strings.Join(mains, " or ")
 	t := told{kind: PartOutside, why: fmt.Sprintf("%s stands in no %s", a.contract.Component, main), mend: "put it into " + main, meant: mains[0], sure: Likely}
-	switch {
-	case by != nil:
+	if by != nil {
 		t.why += fmt.Sprintf(" where %s:%d uses what it stands in", by.at.File, by.at.Line)
-	case inside:
-		t.weight = Must
-	}
-	if !inside {
-		t.weight = Should // it belongs there, and nothing was read that it could not do without
 	}
 	a.say(t)
 }
 
-// belongsTo gives the components that a part belongs to, and whether it shares their
-// state or must stand in them.
-func (a *at) belongsTo() (mains []string, inside bool) {
+// belongsTo gives the components that a part must stand in, because it shares their state
+// or is said to. A part that is only called after a component may stand anywhere.
+func (a *at) belongsTo() (mains []string) {
+	inside := false
 	for i := range a.listing.Components {
 		c := &a.listing.Components[i]
 		for _, p := range c.Parts {
@@ -217,7 +212,10 @@ func (a *at) belongsTo() (mains []string, inside bool) {
 	for _, need := range a.contract.Context.Needs {
 		inside = inside || !need.Optional && slices.ContainsFunc(mains, func(m string) bool { return strings.HasPrefix(need.Name, m) })
 	}
-	return mains, inside
+	if !inside {
+		return nil
+	}
+	return mains
 }
 
 // pairs finds parts whose values have no counterpart within their main component.

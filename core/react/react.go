@@ -30,9 +30,10 @@ var Names = evaluate.Names{
 	Style:  "CSSProperties",
 	Native: func(name string) (string, bool) {
 		switch name {
-		case "HTMLProps", "HTMLAttributes", "DOMAttributes", "AriaAttributes", "SVGAttributes", "SVGProps", "AllHTMLAttributes",
-			"Attributes", "RefAttributes", "ClassAttributes", "SVGLineElementAttributes", "SVGTextElementAttributes":
+		case "HTMLProps", "HTMLAttributes", "DOMAttributes", "AriaAttributes", "AllHTMLAttributes", "Attributes", "RefAttributes", "ClassAttributes":
 			return "", true
+		case "SVGAttributes", "SVGProps", "SVGLineElementAttributes", "SVGTextElementAttributes":
+			return "svg", true
 		}
 		if element, ok := strings.CutSuffix(name, "HTMLAttributes"); ok {
 			return nativeElement(element), true

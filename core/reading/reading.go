@@ -29,7 +29,7 @@ import (
 
 // Version is the version of the readers. It grows with every change to what
 // they find in the same source.
-const Version = "7"
+const Version = "8"
 
 // Options say what to read and what is known besides the source.
 type Options struct {

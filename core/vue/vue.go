@@ -40,8 +40,10 @@ var Names = evaluate.Names{
 	Style: "CSSProperties",
 	Native: func(name string) (string, bool) {
 		switch name {
-		case "HTMLAttributes", "AriaAttributes", "SVGAttributes":
+		case "HTMLAttributes", "AriaAttributes":
 			return "", true
+		case "SVGAttributes":
+			return "svg", true
 		}
 		if element, ok := strings.CutSuffix(name, "HTMLAttributes"); ok {
 			if element == "Anchor" {
