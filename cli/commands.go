@@ -14,6 +14,7 @@ import (
 	"steadysocket/core/change"
 	"steadysocket/core/contract"
 	"steadysocket/core/impact"
+	"steadysocket/core/inspect"
 	"steadysocket/core/modules"
 	"steadysocket/core/site"
 	"steadysocket/core/style"
@@ -109,17 +110,15 @@ func (s *shell) checkCommand() *cobra.Command {
 }
 
 // compared opens and compares two sources.
-func (s *shell) compared(ctx context.Context, from, to string, w wants) (*opened, *change.Changes, error) {
+func (s *shell) compared(ctx context.Context, from, to string, w wants) (old, now *opened, changes *change.Changes, err error) {
 	w.around = append(source.Around(from), source.Around(to)...)
-	old, err := s.open(ctx, from, w)
-	if err != nil {
-		return nil, nil, err
+	if old, err = s.open(ctx, from, w); err != nil {
+		return nil, nil, nil, err
 	}
-	now, err := s.open(ctx, to, w)
-	if err != nil {
-		return nil, nil, err
+	if now, err = s.open(ctx, to, w); err != nil {
+		return nil, nil, nil, err
 	}
-	return old, change.Compare(old.listing, now.listing, now.settings.CompareOptions()), nil
+	return old, now, change.Compare(old.listing, now.listing, now.settings.CompareOptions()), nil
 }
 
 const gateHelp = "exit with 1 when the given version is below what is owed"
@@ -134,7 +133,7 @@ func (s *shell) compareCommand() *cobra.Command {
 		Example: "  steady compare ./fairlead@1.2.0 ./fairlead@2.0.0\n  steady compare ./fairlead@2.1.0 ./fairlead --gate",
 		Args:    arguments("OLD", "NEW"),
 		RunE: func(cmd *cobra.Command, args []string) error {
-			_, changes, err := s.compared(cmd.Context(), args[0], args[1], w)
+			_, _, changes, err := s.compared(cmd.Context(), args[0], args[1], w)
 			if err != nil {
 				return err
 			}
@@ -187,6 +186,14 @@ func (s *shell) usesCommand() *cobra.Command {
 	return cmd
 }
 
+// reachingIn finds what of an app reaches inside of components, as impact takes it.
+func reachingIn(scan *site.Scan, old, now *contract.Listing) (list []impact.ReachIn) {
+	for _, r := range inspect.ReachIns(scan, old, now) {
+		list = append(list, impact.ReachIn{Component: r.Component, Selector: r.Selector, Relies: r.Relies, Still: r.Still, At: r.At})
+	}
+	return list
+}
+
 func (s *shell) impactCommand() *cobra.Command {
 	var w wants
 	var app string
@@ -201,7 +208,7 @@ func (s *shell) impactCommand() *cobra.Command {
 			if app == "" {
 				return &callError{"say which app with --app, as in --app ./booking"}
 			}
-			old, changes, err := s.compared(cmd.Context(), args[0], args[1], w)
+			old, now, changes, err := s.compared(cmd.Context(), args[0], args[1], w)
 			if err != nil {
 				return err
 			}
@@ -209,7 +216,7 @@ func (s *shell) impactCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			found := impact.Of(changes, old.listing, scan, impact.Options{All: all})
+			found := impact.Of(changes, old.listing, scan, impact.Options{All: all, ReachIns: reachingIn(scan, old.listing, now.listing)})
 			if s.format == "json" {
 				err = s.json(found)
 			} else {
@@ -237,6 +244,7 @@ func (s *shell) addCommand() *cobra.Command {
 		Example: "  steady add release ./fairlead@2.0.0",
 		Args:    arguments("one SOURCE"),
 		RunE: func(cmd *cobra.Command, args []string) error {
+			w.marks = true
 			o, err := s.open(cmd.Context(), args[0], w)
 			if err != nil {
 				return err

@@ -5,19 +5,23 @@ package cli
 import (
 	"context"
 	"encoding/json"
+	"errors"
 	"fmt"
 	"io/fs"
 	"maps"
 	"os"
 	"path/filepath"
 	"slices"
+	"sort"
 	"strings"
 
+	"github.com/Masterminds/semver/v3"
 	"github.com/spf13/cobra"
 
 	"steadysocket/core/contract"
 	"steadysocket/core/inspect"
 	"steadysocket/core/modules"
+	"steadysocket/core/reading"
 	"steadysocket/core/site"
 	"steadysocket/source"
 )
@@ -113,8 +117,7 @@ func (s *shell) inspected(ctx context.Context, app string, libraries []string) (
 			return nil, &callError{"the service holds no library yet; add a release first, or say which with --library"}
 		}
 	}
-	var scan *site.Scan
-	var listings []*contract.Listing
+	var found []inspect.Library
 	var named []string
 	for _, library := range libraries {
 		names, err := s.packagesIn(ctx, library)
@@ -123,6 +126,7 @@ func (s *shell) inspected(ctx context.Context, app string, libraries []string) (
 		}
 		named = append(named, names...)
 	}
+	var sources []string
 	slices.Sort(named)
 	scan, err := s.scan(ctx, app, slices.Compact(named))
 	if err != nil {
@@ -141,13 +145,113 @@ func (s *shell) inspected(ctx context.Context, app string, libraries []string) (
 			if err != nil {
 				return nil, err
 			}
-			listings = append(listings, l)
+			lib := inspect.Library{Locked: l}
+			if lib.Newest, err = s.newestListing(ctx, library, name, l); err != nil {
+				return nil, err
+			}
+			found, sources = append(found, lib), append(sources, library)
 		}
 	}
-	if len(listings) == 0 {
+	if len(found) == 0 {
 		return nil, &callError{fmt.Sprintf("%s uses none of the packages %s", app, strings.Join(named, ", "))}
 	}
-	return inspect.Of(scan, listings), nil
+	out := inspect.Of(scan, found)
+	if len(out.Layers.Copies) == 0 {
+		return out, nil
+	}
+	// From which release something was copied is known when all are.
+	for i := range found {
+		if found[i].Others, err = s.otherListings(ctx, sources[i], found[i]); err != nil {
+			return nil, err
+		}
+	}
+	return inspect.Of(scan, found), nil
+}
+
+// releasesOf gives the tags of a library's repository that are versions, oldest first,
+// by version; none where it is no repository or one state of it was asked for.
+func releasesOf(ctx context.Context, library string) (map[string]string, []*semver.Version, error) {
+	path, ref := source.SplitRef(library)
+	if info, err := os.Stat(path); err != nil || ref != "" || !info.IsDir() {
+		return nil, nil, nil
+	}
+	tags, err := source.Tags(ctx, path)
+	if err != nil {
+		return nil, nil, err
+	}
+	by := map[string]string{}
+	var versions []*semver.Version
+	for _, tag := range tags {
+		text := tag[strings.LastIndexByte(tag, '@')+1:]
+		if v, err := semver.NewVersion(text); err == nil && by[v.String()] == "" {
+			by[v.String()] = path + "@" + tag
+			versions = append(versions, v)
+		}
+	}
+	sort.Sort(semver.Collection(versions))
+	return by, versions, nil
+}
+
+// newestListing gives the newest stable release that is known of a library; nil where that
+// is the one at hand or none is known.
+func (s *shell) newestListing(ctx context.Context, library, name string, locked *contract.Listing) (*contract.Listing, error) {
+	by, versions, err := releasesOf(ctx, library)
+	if err != nil {
+		return nil, err
+	}
+	for _, v := range slices.Backward(versions) {
+		if v.Prerelease() != "" {
+			continue
+		}
+		if v.String() == locked.Package.Version {
+			return nil, nil
+		}
+		o, err := s.open(ctx, by[v.String()], wants{pkg: name, marks: true})
+		var none *reading.NothingToRead
+		if errors.As(err, &none) {
+			continue // the package is younger or gone
+		}
+		if err != nil {
+			return nil, err
+		}
+		return o.listing, nil
+	}
+	if _, err := os.Stat(library); err == nil {
+		return nil, nil
+	}
+	l, err := s.client().Listing(ctx, name, "latest")
+	if err != nil || l.Package.Version == locked.Package.Version {
+		return nil, nil // nothing is known of it: that is said of each reach-in
+	}
+	return l, nil
+}
+
+// maxOthers bounds the further releases that are read to find where a copy came from.
+const maxOthers = 20
+
+func (s *shell) otherListings(ctx context.Context, library string, lib inspect.Library) (list []*contract.Listing, err error) {
+	by, versions, err := releasesOf(ctx, library)
+	if err != nil {
+		return nil, err
+	}
+	if len(versions) > maxOthers {
+		versions = versions[len(versions)-maxOthers:]
+	}
+	for _, v := range versions {
+		if v.String() == lib.Locked.Package.Version || lib.Newest != nil && v.String() == lib.Newest.Package.Version {
+			continue
+		}
+		o, err := s.open(ctx, by[v.String()], wants{pkg: lib.Locked.Package.Name, marks: true})
+		var none *reading.NothingToRead
+		if errors.As(err, &none) {
+			continue
+		}
+		if err != nil {
+			return nil, err
+		}
+		list = append(list, o.listing)
+	}
+	return list, nil
 }
 
 // usesPackage reports whether an app depends on a package or uses it anyway.
@@ -217,7 +321,7 @@ func (s *shell) lockedListing(ctx context.Context, app, library, name, locked st
 			}
 		}
 	}
-	o, err := s.open(ctx, library, wants{pkg: name})
+	o, err := s.open(ctx, library, wants{pkg: name, marks: true})
 	if err != nil {
 		return nil, err
 	}
@@ -234,7 +338,7 @@ func (s *shell) installedOrHeld(ctx context.Context, app, library, name, locked 
 	for dir, err := filepath.Abs(appPath); err == nil; dir = filepath.Dir(dir) {
 		folder := filepath.Join(dir, "node_modules", filepath.FromSlash(name))
 		if _, err := os.Stat(filepath.Join(folder, "package.json")); err == nil {
-			o, err := s.open(ctx, folder, wants{})
+			o, err := s.open(ctx, folder, wants{marks: true})
 			if err != nil {
 				return nil, err
 			}

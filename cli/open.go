@@ -39,6 +39,7 @@ type wants struct {
 	pkg, framework string
 	around         []string
 	kept           reading.Kept // nil for nowhere
+	marks          bool         // the fingerprints of sources too
 }
 
 // keptIn gives where readings of a source are kept, by the folder that was asked for.
@@ -149,7 +150,7 @@ func readSource(src *source.Source, text string, w wants) (*opened, error) {
 	}
 	asked := reading.Options{
 		Package: w.pkg, Framework: w.framework, Name: name, Library: o.settings.Library, Owner: o.settings.Owner,
-		Source: contract.SourceInfo{Kind: string(src.Kind), Ref: src.Ref}, Kept: w.kept,
+		Source: contract.SourceInfo{Kind: string(src.Kind), Ref: src.Ref}, Kept: w.kept, Marks: w.marks,
 	}
 	result, err := reading.Read(src.FS, asked)
 	if err == nil && result.Built {

@@ -604,7 +604,7 @@ func (s *shell) printImpact(x *impact.Impact) {
 		s.line("")
 	}
 	var beside []table.Row
-	for _, u := range x.HookUses {
+	for _, u := range append(slices.Clone(x.HookUses), x.ReachIns...) {
 		beside = append(beside, table.Row{marks[u.Outcome] + " " + string(u.Outcome), fmt.Sprintf("%s:%d", u.At.File, u.At.Line), u.Selector, u.Why, u.Change})
 	}
 	for _, u := range x.OtherUses {

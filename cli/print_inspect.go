@@ -10,6 +10,7 @@ import (
 	"github.com/jedib0t/go-pretty/v6/table"
 
 	"steadysocket/core/inspect"
+	"steadysocket/core/place"
 )
 
 func (s *shell) printInspection(found *inspect.Inspection, baseline bool) error {
@@ -35,15 +36,88 @@ func (s *shell) printInspection(found *inspect.Inspection, baseline bool) error 
 		if len(f.Edits) > 0 {
 			mend += " ✎"
 		}
-		rows = append(rows, table.Row{mark(f), fmt.Sprintf("%s:%d:%d", f.At.File, f.At.Line, f.At.Column), f.Component, string(f.Kind) + sureText(f), f.Why + "\n→ " + mend})
+		rows = append(rows, table.Row{mark(f), placeText(f.At), f.Component, string(f.Kind) + sureText(f), f.Why + "\n→ " + mend})
 	}
 	if len(rows) > 0 {
 		s.grid(table.Row{"", "place", "component", "kind", "what is wrong, and what mends it (✎ an exact edit is known)"}, rows, 4)
 		s.line("")
 	}
 	s.line("%s", totalsText(found, baseline))
+	s.printLayers(&found.Layers)
 	s.printUnread(found)
 	return nil
+}
+
+// printLayers writes what the app lays over the library. Copies and reach-ins stand among
+// the findings.
+func (s *shell) printLayers(l *inspect.Layers) {
+	var rows []table.Row
+	for _, w := range l.Wrappers {
+		text := []string{}
+		if len(w.Fixes) > 0 {
+			var list []string
+			for _, f := range w.Fixes {
+				list = append(list, f.Member+"="+shortened(f.Value))
+			}
+			text = append(text, "fixes "+strings.Join(list, ", "))
+		}
+		if len(w.Adds) > 0 {
+			text = append(text, "adds "+strings.Join(w.Adds, ", "))
+		}
+		if len(w.Renames) > 0 {
+			var list []string
+			for _, r := range w.Renames {
+				list = append(list, r.Prop+" → "+r.As)
+			}
+			text = append(text, "renames "+strings.Join(list, ", "))
+		}
+		if len(w.Hides) > 0 {
+			text = append(text, "hides "+few(w.Hides))
+		}
+		rows = append(rows, table.Row{"wrapper", placeText(w.At), w.Component, w.Name, fmt.Sprintf("%s; used %s, %s itself %s", strings.Join(text, "; "), times(w.Uses), w.Component, times(w.Bare))})
+	}
+	for _, d := range l.Defaults {
+		text := d.Member + "=" + shortened(d.Value)
+		if d.Style != "" {
+			text = strings.TrimSpace(strings.Join([]string{d.Part, d.State}, " ")) + ": " + d.Style
+		}
+		if !d.Known {
+			text += ", which it does not have"
+		}
+		rows = append(rows, table.Row{"for all uses", placeText(d.At), d.Component, "", text})
+	}
+	for _, x := range l.Extensions {
+		rows = append(rows, table.Row{"extension", placeText(x.At), x.Component, x.In, "extends it as a class"})
+	}
+	for _, x := range l.Shadows {
+		text := "is called as it and draws something of its own"
+		if x.Wraps {
+			text = "is called as it and draws it"
+		}
+		rows = append(rows, table.Row{"same name", x.File, x.Component, "", text})
+	}
+	if len(rows) > 0 {
+		s.line("")
+		s.line("What the app lays over the library:")
+		s.line("")
+		s.grid(table.Row{"", "place", "component", "by", ""}, rows, 4)
+	}
+}
+
+func placeText(p place.Place) string { return fmt.Sprintf("%s:%d:%d", p.File, p.Line, p.Column) }
+
+func times(n int) string {
+	if n == 1 {
+		return "once"
+	}
+	return fmt.Sprintf("%d times", n)
+}
+
+func shortened(text string) string {
+	if r := []rune(text); len(r) > 40 {
+		return string(r[:39]) + "…"
+	}
+	return text
 }
 
 func (s *shell) printUnread(found *inspect.Inspection) {

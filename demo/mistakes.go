@@ -7,12 +7,14 @@ type Mistake struct{ App, File, Text, Kind, Member string }
 const (
 	counter  = "src/desk/Counter.jsx"
 	harbour  = "src/desk/Harbour.jsx"
+	looks    = "src/desk/Looks.jsx"
+	deskCSS  = "src/desk/desk.css"
 	fareHelp = "components/FareHelp.vue"
 	help     = "help.html"
 )
 
-// Mistakes are all that inspecting finds in the apps: every kind is among them, and a
-// test holds that nothing else is found.
+// Mistakes are all that inspecting finds in the apps: every kind of what is wrong at a use
+// site is among them, and a test holds that nothing else is found.
 var Mistakes = []Mistake{
 	{"booking", counter, "import Fairlead", "import-unknown", "default"},
 	{"booking", counter, "import Fairlead", "import-unknown", "FairTag"},
@@ -49,6 +51,17 @@ var Mistakes = []Mistake{
 	{"booking", harbour, `quay="soth"`, "pair-unequal", "quay"},
 	{"booking", harbour, `zoom="berth"`, "injected-overwritten", "zoom"},
 	{"booking", harbour, `quay="ferry"`, "part-outside", ""},
+	{"booking", looks, "sise: 'l'", "theme-key-unknown", "sise"},
+	{"booking", looks, "style={{ color: 'teal' }}", "style-for-prop", "color"},
+	{"booking", looks, "Doors close", "style-repeated", "style"},
+	{"booking", looks, "querySelector", "reach-in", ".desk-fare small"},
+	{"booking", deskCSS, "{ color: grey; }", "reach-in", ".desk-fare small"},
+	{"booking", deskCSS, "s:first-child", "reach-in", ".desk-fare > s:first-child"},
+	{"booking", deskCSS, "[data-tone='urgent']", "state-leak", "[data-tone='urgent']"},
+	{"booking", deskCSS, ".desk-sell", "state-lost", ".desk-sell"},
+	{"freight", "src/CrateCount.tsx", "export function CrateCount", "component-copied", "CrateCount"},
+	{"freight", "package.json", "\"name\": \"freight\"", "peer-old", "react"},
+	{"kiosk", "package.json", "\"name\": \"kiosk\"", "package-twice", "vue"},
 	{"booking", "src/pages/Departures.tsx", `title="Sailing cancelled"`, "combination-excluded", "dismissable"},
 	{"booking", "src/pages/Basket.tsx", "isUrgent", "deprecated-used", "isUrgent"},
 	{"booking", "src/pages/Rebate.tsx", "isUrgent", "deprecated-used", "isUrgent"},

@@ -33,7 +33,7 @@ func lockedListing(t *testing.T, app string) *contract.Listing {
 	if err := demo.Lay(dir, l.release); err != nil {
 		t.Fatal(err)
 	}
-	r, err := reading.Read(os.DirFS(dir), reading.Options{Package: l.name})
+	r, err := reading.Read(os.DirFS(dir), reading.Options{Package: l.name, Marks: true})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -47,7 +47,7 @@ func inspected(t *testing.T, dir, app string, l *contract.Listing) *inspect.Insp
 	if err != nil {
 		t.Fatal(err)
 	}
-	return inspect.Of(scan, []*contract.Listing{l})
+	return inspect.Of(scan, []inspect.Library{{Locked: l}})
 }
 
 func laid(t *testing.T, app string) string {
@@ -72,6 +72,13 @@ func lineOf(t *testing.T, dir, file, text string) int {
 	return 1 + strings.Count(string(data)[:strings.Index(string(data), text)], "\n")
 }
 
+// elsewhere are the kinds that the scenario has no place for, with where they are held.
+var elsewhere = map[string]string{
+	"provider-missing":   "Fairlead's parts need no other provider than their main component: core/inspect",
+	"peer-missing":       "every app has what Fairlead needs: core/inspect",
+	"style-scan-missing": "Fairlead's styles are made by no tool that scans: core/inspect",
+}
+
 // TestEveryMistakeIsFound holds the table of mistakes against what inspecting finds: all
 // of it, and nothing else; and every kind is in the table.
 func TestEveryMistakeIsFound(t *testing.T) {
@@ -81,6 +88,12 @@ func TestEveryMistakeIsFound(t *testing.T) {
 	}
 	for _, m := range demo.Mistakes {
 		delete(missing, m.Kind)
+	}
+	for kind, why := range elsewhere {
+		if !missing[kind] || why == "" {
+			t.Errorf("%s is said to be made elsewhere, and is made here", kind)
+		}
+		delete(missing, kind)
 	}
 	for kind := range missing {
 		t.Errorf("no app makes the mistake %s", kind)
@@ -95,7 +108,11 @@ func TestEveryMistakeIsFound(t *testing.T) {
 			if m.App != app {
 				continue
 			}
-			key := fmt.Sprintf("%s:%d %s %s", m.File, lineOf(t, dir, m.File, m.Text), m.Kind, m.Member)
+			line := lineOf(t, dir, m.File, m.Text)
+			if m.File == "package.json" {
+				line = 1 // a manifest is told of as a whole
+			}
+			key := fmt.Sprintf("%s:%d %s %s", m.File, line, m.Kind, m.Member)
 			if found[key] == 0 {
 				t.Errorf("%s: not found: %s", app, key)
 			}

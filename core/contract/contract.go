@@ -107,6 +107,7 @@ type Contract struct {
 	Inside         []Outline       `c:"inside,words"`
 	Words          Words           `c:"words"`
 	At             *place.Place    `c:"at,position"`
+	Marks          string          `c:"marks,position"` // the fingerprint of its source, where that was asked for: core/marks
 	ContentHash    string          `c:"contentHash,derived"`
 	InterfaceHash  string          `c:"interfaceHash,derived"`
 	InsideHash     string          `c:"insideHash,derived"`

@@ -46,7 +46,9 @@ type PackageInfo struct {
 	Version   string            `c:"version"`
 	Framework string            `c:"framework"`
 	Peers     map[string]string `c:"peers"`
-	Modules   []string          `c:"modules"`
+	// OptionalPeers are those that the package can do without.
+	OptionalPeers []string `c:"optionalPeers"`
+	Modules       []string `c:"modules"`
 	// Stale names the components and other exports of which the package's built
 	// files say something else than its sources, where it holds both.
 	Stale []string `c:"stale"`

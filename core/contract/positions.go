@@ -56,7 +56,7 @@ func copies[T any](list []*T) []*T {
 }
 
 func (c *Contract) eachPosition(visit func(key string, at **place.Place, written *string)) {
-	visit("", &c.At, nil)
+	visit("", &c.At, &c.Marks)
 	for _, p := range c.Props {
 		visit("prop/"+p.Name, &p.At, &p.Written)
 	}

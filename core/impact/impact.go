@@ -47,7 +47,7 @@ type Impact struct {
 	Changes []change.Change `json:"changes"`
 	Sites   []Site          `json:"sites"`
 	// HookUses are the styles of the app that rely on a style hook or token that
-	// changed; ReachIns stay empty until apps are inspected.
+	// changed; ReachIns those that reach inside of a component whose outline changed.
 	HookUses  []StyleUse    `json:"hookUses"`
 	ReachIns  []StyleUse    `json:"reachIns"`
 	OtherUses []OtherUse    `json:"otherUses"`
@@ -124,6 +124,15 @@ type Cause struct {
 // Options say what is listed.
 type Options struct {
 	All bool // sites that hold too
+	// ReachIns are the styles and queries of the app that reach inside of components.
+	ReachIns []ReachIn
+}
+
+// ReachIn is a style or query of an app that relies on what stands inside of a component.
+// Still says whether the new release has it: yes, no or unknown.
+type ReachIn struct {
+	Component, Selector, Relies, Still string
+	At                                 place.Place
 }
 
 // Of works out the impact of changes on the sites of a scan. The changes are
@@ -132,7 +141,7 @@ func Of(changes *change.Changes, old *contract.Listing, scan *site.Scan, o Optio
 	out := &Impact{
 		Format: Format, From: changes.From, To: changes.To, App: App{scan.App.Name, scan.App.Commit},
 		Reach: reach(changes, scan), Changes: []change.Change{}, Sites: []Site{}, Unread: scan.Unread,
-		HookUses: hookUses(changes, scan), ReachIns: []StyleUse{}, OtherUses: otherUses(changes, scan),
+		HookUses: hookUses(changes, scan), ReachIns: reachIns(changes, o.ReachIns), OtherUses: otherUses(changes, scan),
 	}
 	if out.Unread == nil {
 		out.Unread = []site.Unread{}
@@ -152,7 +161,7 @@ func Of(changes *change.Changes, old *contract.Listing, scan *site.Scan, o Optio
 	behind := map[string][]*Site{}
 	var list []*Site
 	bySite := map[string]*site.Site{}
-	used := usedNames(scan)
+	used, set := usedNames(scan), defaultsOf(scan)
 	for i := range scan.Sites {
 		s := &scan.Sites[i]
 		if s.Package != changes.From.Package {
@@ -163,7 +172,7 @@ func Of(changes *change.Changes, old *contract.Listing, scan *site.Scan, o Optio
 		if c != nil {
 			name = c.Component
 		}
-		result := judge(s, c, byComponent[name], used)
+		result := judge(s, c, byComponent[name], used, set)
 		list = append(list, result)
 		bySite[s.ID] = s
 		if s.Through != "" {
@@ -173,6 +182,9 @@ func Of(changes *change.Changes, old *contract.Listing, scan *site.Scan, o Optio
 	settle(list, bySite, behind)
 	referred := map[string]bool{}
 	for _, u := range out.HookUses {
+		referred[u.Change] = true
+	}
+	for _, u := range out.ReachIns {
 		referred[u.Change] = true
 	}
 	for _, u := range out.OtherUses {
@@ -228,7 +240,7 @@ func reach(changes *change.Changes, scan *site.Scan) Reach {
 }
 
 // judge works out the outcome of one site.
-func judge(s *site.Site, c *contract.Contract, changes []*change.Change, used map[string]bool) *Site {
+func judge(s *site.Site, c *contract.Contract, changes []*change.Change, used map[string]bool, set map[appDefault]bool) *Site {
 	out := &Site{ID: s.ID, Component: s.Component, At: s.At, In: s.In, Text: s.Text, Outcome: Holds, Because: []Cause{}, Via: s.Via}
 	if out.Via == nil {
 		out.Via = []string{}
@@ -242,7 +254,7 @@ func judge(s *site.Site, c *contract.Contract, changes []*change.Change, used ma
 		if len(s.Via) > 0 && !rule.handedOn {
 			continue // told at the wrapper
 		}
-		a := &at{site: s, given: g, change: ch, contract: c, used: used}
+		a := &at{site: s, given: g, change: ch, contract: c, used: used, defaults: set}
 		found, ok := rule.decide(a)
 		if !ok {
 			continue

@@ -125,7 +125,7 @@ var outcomes = []struct {
 	{"mode takes less", modal + "modes:\n  - { when: { kind: one }, members: { limit: \"number | string\" } }", modal + "modes:\n  - { when: { kind: one }, members: { limit: number } }", [][2]string{{`<X kind="one" limit={3}/>`, "unsure"}, {`<X kind="one"/>`, "holds"}}},
 	{"style hook", "styleHooks: { classes: [c] }", "", [][2]string{{`<X/>`, "holds"}}},
 	{"token", "theming: { tokens: [ink], appDefaults: [a] }", "theming: { appDefaults: [a] }", [][2]string{{`<X/>`, "holds"}}},
-	{"app default", "theming: { appDefaults: [a] }", "", [][2]string{{`<X/>`, "unsure"}}},
+	{"app default", "theming: { appDefaults: [a] }", "", [][2]string{{`<X/>`, "holds"}}},
 	{"provider", "", "context: { needs: { Quay: { from: lib } } }", [][2]string{{`<X/>`, "breaks"}}},
 	{"provider from elsewhere", "", "context: { needs: { Quay: { from: other } } }", [][2]string{{`<X/>`, "unsure"}}},
 	{"provided", "context: { provides: { deck: string } }", "", [][2]string{{`<X/>`, "holds"}, {`<X><b/></X>`, "unsure"}}},
@@ -457,5 +457,60 @@ func TestRegroupedComponents(t *testing.T) {
 		if len(i.Sites) != 1 || i.Sites[0].Outcome != Breaks || len(i.Sites[0].Because) != 1 || i.Sites[0].Because[0].Change != test.cause {
 			t.Errorf("%s: %+v", test.name, i.Sites)
 		}
+	}
+}
+
+// TestAppDefaults holds that an app which sets its own default for all uses does not
+// shift with the component's, and relies on being able to set one.
+func TestAppDefaults(t *testing.T) {
+	sized := func(size string) string {
+		return "props: { size: { type: \"'s' | 'm'\", default: { value: " + size + " } }, tone: { type: string, default: { value: " + size + " } } }\n"
+	}
+	theme := "theming: { appDefaults: [size] }"
+	for _, test := range []struct{ table, old, new, want string }{
+		{"", sized("s"), sized("m"), "shifts size tone"},
+		{"export const t = { components: { X: { defaultProps: { size: 's' } } } };", sized("s"), sized("m"), "shifts tone"},
+		{"export const t = { defaults: { X: { size: 's', tone: 'x' } } };", sized("s"), sized("m"), "holds"},
+		{"X.defaultProps = { size: 's', tone: 'x' };", sized("s"), sized("m"), "holds"},
+		{"export const t = { components: { Y: { defaultProps: { size: 's' } } } };", sized("s"), sized("m"), "shifts size tone"},
+		{"", sized("s") + theme, sized("s"), "holds"},
+		{"export const t = { components: { X: { defaultProps: { size: 's' } } } };", sized("s") + theme, sized("s"), "shifts size"},
+	} {
+		old, now := listing(t, "1.0.0", test.old), listing(t, "2.0.0", test.new)
+		found := Of(change.Compare(old, now, change.Options{}), old, scan(t, "a.tsx", test.table+"\nexport const a = <X/>;"), Options{All: true})
+		if len(found.Sites) == 0 {
+			t.Fatalf("%s: no site", test.table)
+		}
+		site := found.Sites[len(found.Sites)-1]
+		got := string(site.Outcome)
+		for _, name := range []string{"size", "tone"} {
+			if slices.ContainsFunc(site.Because, func(c Cause) bool { return strings.Contains(c.Change, "/"+name) && c.Outcome == Shifts }) {
+				got += " " + name
+			}
+		}
+		if got != test.want {
+			t.Errorf("%q: %s, want %s (%+v)", test.table, got, test.want, site.Because)
+		}
+	}
+}
+
+// TestReachInsOfTheApp holds that what reaches inside shifts where that is gone.
+func TestReachInsOfTheApp(t *testing.T) {
+	old, now := listing(t, "1.0.0", "inside: [{ element: p, children: [{ element: b }, { element: i }] }]"), listing(t, "2.0.0", "inside: [{ element: p, children: [{ element: i }] }]")
+	reaching := []ReachIn{
+		{Component: "X", Selector: ".x b", Relies: "<b>", Still: "no"}, {Component: "X", Selector: ".x i", Relies: "<i>", Still: "yes"},
+		{Component: "X", Selector: ".x :first-child", Relies: "the order", Still: "unknown"}, {Component: "Y", Selector: ".y b", Relies: "<b>", Still: "no"},
+	}
+	s := scan(t, "a.tsx", "export const a = <X/>;")
+	found := Of(change.Compare(old, now, change.Options{}), old, s, Options{ReachIns: reaching})
+	var got []string
+	for _, r := range found.ReachIns {
+		got = append(got, fmt.Sprint(r.Selector, " ", r.Outcome))
+	}
+	if want := []string{".x b shifts", ".x :first-child unsure"}; !slices.Equal(got, want) || len(found.Changes) != 1 {
+		t.Errorf("reach-ins %v of %d changes, want %v", got, len(found.Changes), want)
+	}
+	if same := Of(change.Compare(old, old, change.Options{}), old, s, Options{ReachIns: reaching}); len(same.ReachIns) > 0 {
+		t.Errorf("nothing changed, and reach-ins are %+v", same.ReachIns)
 	}
 }

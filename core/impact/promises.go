@@ -25,6 +25,64 @@ func usedNames(scan *site.Scan) map[string]bool {
 	return m
 }
 
+// appDefault is a member whose default an app sets for all uses of a component.
+type appDefault struct{ component, member string }
+
+// defaultsOf gathers them. A table that names a component is taken to be in force.
+func defaultsOf(scan *site.Scan) map[appDefault]bool {
+	m := map[appDefault]bool{}
+	for _, d := range scan.Defaults {
+		if d.Given != nil {
+			m[appDefault{d.Component, d.Given.Spelled}] = true
+		}
+	}
+	return m
+}
+
+// ifDefault holds for sites that leave a member to its default. Where the app sets a
+// default of its own for all uses, that of the component is never taken.
+func ifDefault(outcome Outcome) func(*at) (verdict, bool) {
+	missing := ifMissing(outcome, "does not give")
+	return func(a *at) (verdict, bool) {
+		if a.defaults[appDefault{a.contractName(), a.change.Member.Spelled}] {
+			return verdict{}, false
+		}
+		return missing(a)
+	}
+}
+
+// setForAll holds where the app sets a default that can no longer be set.
+func setForAll(a *at) (verdict, bool) {
+	for _, name := range append([]string{a.change.Member.Spelled, a.change.Member.Name}, a.change.Detail.Names...) {
+		if a.defaults[appDefault{a.contractName(), name}] {
+			return verdict{outcome: Shifts, why: "relies on the default of " + name + " that the app sets for all uses"}, true
+		}
+	}
+	return verdict{}, false
+}
+
+// reachIns ties what reaches inside of components to the outlines that changed.
+func reachIns(changes *change.Changes, list []ReachIn) []StyleUse {
+	out := []StyleUse{}
+	for _, c := range changes.Changes {
+		if c.Kind != change.InsideChanged {
+			continue
+		}
+		for _, r := range list {
+			outcome := map[string]Outcome{"no": Shifts, "unknown": Unsure}[r.Still]
+			if r.Component != c.Component || outcome == "" {
+				continue
+			}
+			why := "relies on " + r.Relies + ", which is not there any more"
+			if outcome == Unsure {
+				why = "relies on " + r.Relies
+			}
+			out = append(out, StyleUse{Change: c.ID, Outcome: outcome, Why: why, Selector: r.Selector, At: r.At})
+		}
+	}
+	return out
+}
+
 // promiseUnknown holds where a site may rely on what could be read on one side.
 func promiseUnknown(a *at) (verdict, bool) {
 	if strings.HasSuffix(a.change.ID, "context") {

@@ -29,6 +29,7 @@ type at struct {
 	change   *change.Change
 	contract *contract.Contract
 	used     map[string]bool // components that the app uses anywhere
+	defaults map[appDefault]bool
 }
 
 // rule is what becomes of a site. It gives false where the change does not
@@ -78,8 +79,8 @@ var rules = map[change.Kind]rule{
 	change.ValueRemoved:       {givesValue, true},
 	change.ValueRenamed:       {givesValue, true},
 	change.SetClosed:          {valueFits, true},
-	change.DefaultChanged:     {ifMissing(Shifts, "does not give"), false},
-	change.DefaultUnknown:     {ifMissing(Unsure, "does not give"), false},
+	change.DefaultChanged:     {ifDefault(Shifts), false},
+	change.DefaultUnknown:     {ifDefault(Unsure), false},
 	change.LimitsTightened:    {withinLimits, true},
 	change.HoldDropped:        {holdsValue, true},
 
@@ -138,7 +139,7 @@ var rules = map[change.Kind]rule{
 	change.HookRemoved:       {never, false}, // styles are told apart from sites
 	change.HookChanged:       {never, false},
 	change.TokenDropped:      {never, false},
-	change.AppDefaultDropped: {always(Unsure, "whether the app sets it for all uses was not looked for"), false},
+	change.AppDefaultDropped: {setForAll, false},
 	change.ProviderNeeded:    {provider, false},
 	change.ProviderMoved:     {provider, false},
 	change.ProvidedRemoved:   {ifFilled("what stands inside may read it"), false},

@@ -49,6 +49,7 @@ type Inspection struct {
 	Held     []Held        `json:"held"`
 	Totals   Totals        `json:"totals"`
 	Findings []Finding     `json:"findings"`
+	Layers   Layers        `json:"layers"`
 	Mended   []Known       `json:"mended"` // in the baseline and not found any more
 	Unread   []site.Unread `json:"unread"`
 }
@@ -67,6 +68,7 @@ type Held struct {
 	Version string   `json:"version"`
 	Locked  []string `json:"locked"`
 	Exact   bool     `json:"exact"`
+	Newest  string   `json:"newest,omitempty"` // the newest release that is known
 }
 
 // Totals counts. Known are the findings that the baseline holds.
@@ -109,10 +111,30 @@ type Edit struct {
 
 // app is what the rules look at beside single sites.
 type app struct {
-	scan     *site.Scan
-	listings []*contract.Listing
-	tree     *tree
-	found    []Finding
+	scan      *site.Scan
+	libraries []Library
+	index     map[string]map[match.Import]*contract.Contract
+	tree      *tree
+	layers    *Layers
+	found     []Finding
+}
+
+// Library is one package with the releases of it that are known: the one that sites are
+// held against, the newest, and all others, oldest first; nil and none where they are not
+// known.
+type Library struct {
+	Locked *contract.Listing
+	Newest *contract.Listing
+	Others []*contract.Listing
+}
+
+func (a *app) library(pkg string) *Library {
+	for i := range a.libraries {
+		if a.libraries[i].Locked.Package.Name == pkg {
+			return &a.libraries[i]
+		}
+	}
+	return nil
 }
 
 // at is one site held against its contract.
@@ -125,18 +147,20 @@ type at struct {
 	members  map[string]member
 }
 
-// Of inspects the sites of a scan against the contracts of one release of each package.
-func Of(scan *site.Scan, listings []*contract.Listing) *Inspection {
-	out := &Inspection{Format: Format, Reader: scan.Reader, App: App{scan.App.Name, scan.App.Commit, scan.App.Framework}, Held: []Held{}, Findings: []Finding{}, Mended: []Known{}, Unread: scan.Unread}
+// Of inspects an app: its sites against the contracts of one release of each package,
+// and what it lays over them.
+func Of(scan *site.Scan, libraries []Library) *Inspection {
+	out := &Inspection{Format: Format, Reader: scan.Reader, App: App{scan.App.Name, scan.App.Commit, scan.App.Framework}, Held: []Held{}, Findings: []Finding{}, Mended: []Known{}, Unread: scan.Unread,
+		Layers: Layers{[]Wrapper{}, []Default{}, []OneOff{}, []Extension{}, []Shadow{}, []ReachIn{}, []Copy{}}}
 	if out.Unread == nil {
 		out.Unread = []site.Unread{}
 	}
-	a := &app{scan: scan, listings: listings}
+	a := &app{scan: scan, libraries: libraries, layers: &out.Layers, index: map[string]map[match.Import]*contract.Contract{}}
 	byPackage := map[string]*contract.Listing{}
-	index := map[string]map[match.Import]*contract.Contract{}
-	for _, l := range listings {
+	for _, lib := range libraries {
+		l := lib.Locked
 		byPackage[l.Package.Name] = l
-		index[l.Package.Name] = match.Components(l)
+		a.index[l.Package.Name] = match.Components(l)
 		held := Held{Package: l.Package.Name, Version: l.Package.Version, Locked: []string{}}
 		for _, p := range scan.Packages {
 			if p.Name == l.Package.Name && p.Locked != nil {
@@ -144,9 +168,12 @@ func Of(scan *site.Scan, listings []*contract.Listing) *Inspection {
 			}
 		}
 		held.Exact = slices.Contains(held.Locked, l.Package.Version)
+		if lib.Newest != nil {
+			held.Newest = lib.Newest.Package.Version
+		}
 		out.Held = append(out.Held, held)
 	}
-	a.tree = newTree(scan, index)
+	a.tree = newTree(scan, a.index)
 	for i := range scan.Sites {
 		s := &scan.Sites[i]
 		l := byPackage[s.Package]
@@ -156,7 +183,7 @@ func Of(scan *site.Scan, listings []*contract.Listing) *Inspection {
 		if len(s.Via) == 0 {
 			out.Totals.Sites++
 		}
-		c := index[s.Package][match.Import{Module: s.Module, Name: s.Component}]
+		c := a.index[s.Package][match.Import{Module: s.Module, Name: s.Component}]
 		if c == nil {
 			a.unknownComponent(s, l)
 			continue

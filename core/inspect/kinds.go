@@ -63,6 +63,18 @@ const (
 	NativeNamesake      Kind = "native-namesake"
 	ImportUnknown       Kind = "import-unknown"
 	ImportPaths         Kind = "import-paths"
+	Reach               Kind = "reach-in"
+	StateLeak           Kind = "state-leak"
+	StateLost           Kind = "state-lost"
+	StyleRepeated       Kind = "style-repeated"
+	StyleForProp        Kind = "style-for-prop"
+	ThemeKeyUnknown     Kind = "theme-key-unknown"
+	Copied              Kind = "component-copied"
+	ProviderMissing     Kind = "provider-missing"
+	PeerMissing         Kind = "peer-missing"
+	PeerOld             Kind = "peer-old"
+	PackageTwice        Kind = "package-twice"
+	ScanMissing         Kind = "style-scan-missing"
 )
 
 // Rows are all kinds, in the order in which they are looked for.
@@ -187,6 +199,54 @@ var Rows = []Row{
 		Occurs:  "one component is imported by several paths in one app",
 		Reason:  "two copies of what it shares may be loaded, and each file looks another way",
 		Example: `import { Lever } from '@saltmarsh/fairlead/lever';`},
+	{Kind: Reach, Weight: Should, Told: Nobody, atApp: reachIns,
+		Occurs:  "a style or query relies on what stands inside of a component and is no style hook",
+		Reason:  "the inside may change in any release; a must where the newest no longer has it",
+		Example: `.desk-fare small { color: grey }`},
+	{Kind: StateLeak, Weight: Should, Told: Nobody,
+		Occurs:  "a selector is made of nothing but a state that several components show",
+		Reason:  "it hits all of them",
+		Example: `[data-tone='urgent'] { color: red }`},
+	{Kind: StateLost, Weight: Note, Told: Nobody,
+		Occurs:  "a look is set at rest for a component that has states, and in none of them",
+		Reason:  "hovered, focused or disabled it falls back to the library's look",
+		Example: `.desk-sell { background: navy }`},
+	{Kind: StyleRepeated, Weight: Note, Told: Nobody, atApp: layersOf,
+		Occurs:  "several uses of a component are given the same style of their own",
+		Reason:  "what is meant has no name, and the places drift apart; a should from three on",
+		Example: `<Plank style={{ fontWeight: 700 }}> … <Plank style={{ fontWeight: 700 }}>`},
+	{Kind: StyleForProp, Weight: Note, Told: Nobody,
+		Occurs:  "a style sets what a prop of the component may be there for",
+		Reason:  "the prop keeps to the library's looks, the style does not",
+		Example: `<FareTag amount={300} style={{ color: 'red' }} />`},
+	{Kind: ThemeKeyUnknown, Weight: Should, Told: Nobody,
+		Occurs:  "a table of what holds for all uses names a member that the component does not have",
+		Reason:  "it is taken and passed over",
+		Example: `components: { Lever: { defaultProps: { sise: 's' } } }`},
+	{Kind: Copied, Weight: Should, Told: Nobody, atApp: copies,
+		Occurs:  "a declaration of the app is a component's source carried over by hand",
+		Reason:  "what the library mends and gains does not reach it",
+		Example: `function OldChip({ who, rank }) { … }`},
+	{Kind: ProviderMissing, Weight: Must, Told: Nobody, atSite: providers,
+		Occurs:  "a component needs a provider above it, and stands below none",
+		Reason:  "it fails when it is drawn, or never hears of a change",
+		Example: `<Berth code="A1" />`},
+	{Kind: PeerMissing, Weight: Must, Told: Nobody, atApp: beside,
+		Occurs:  "the library needs a package beside it that the app does not depend on",
+		Reason:  "it is there by luck, or not at all",
+		Example: `"dependencies": { "@saltmarsh/fairlead": "^1.2.0" }`},
+	{Kind: PeerOld, Weight: Must, Told: Nobody,
+		Occurs:  "the library needs another version of a package than the app has",
+		Reason:  "what it calls may not be there",
+		Example: `"react": "17.0.2"`},
+	{Kind: PackageTwice, Weight: Should, Told: Nobody,
+		Occurs:  "a package that must be there once is there in several versions",
+		Reason:  "what the one provides the other does not see",
+		Example: `react 18.3.1, 19.0.0`},
+	{Kind: ScanMissing, Weight: Should, Told: Nobody,
+		Occurs:  "a tool makes styles from the files that it scans, and the library's are not among them",
+		Reason:  "the markup is right and its classes are undefined",
+		Example: `content: ['./src/**/*.tsx']`},
 }
 
 // rowOf finds rows by kind. It is filled when the program starts, for the checks in the

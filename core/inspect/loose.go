@@ -92,8 +92,8 @@ func (a *app) siteAround(p place.Place) *at {
 		if len(s.Via) > 0 {
 			continue
 		}
-		for _, l := range a.listings {
-			if l.Package.Name == s.Package {
+		for i := range a.libraries {
+			if l := a.libraries[i].Locked; l.Package.Name == s.Package {
 				return &at{app: a, site: s, contract: best.contract, listing: l, given: match.Of(s, best.contract), members: membersOf(best.contract)}
 			}
 		}
@@ -130,8 +130,8 @@ func looseTags(a *app) {
 		if l.Kind == site.LooseName {
 			continue
 		}
-		for _, listing := range a.listings {
-			if a.looseTag(l, listing) {
+		for i := range a.libraries {
+			if a.looseTag(l, a.libraries[i].Locked) {
 				break
 			}
 		}
@@ -256,7 +256,8 @@ func (a *app) tell(t told, listing *contract.Listing) {
 
 // imports finds names and modules that a package does not have.
 func imports(a *app) {
-	for _, listing := range a.listings {
+	for n := range a.libraries {
+		listing := a.libraries[n].Locked
 		known := map[string]bool{}
 		var all []string
 		add := func(name string) {
@@ -348,8 +349,8 @@ func paths(a *app) {
 		if i.Module == usual {
 			continue
 		}
-		for _, listing := range a.listings {
-			if listing.Package.Name == i.Package {
+		for n := range a.libraries {
+			if listing := a.libraries[n].Locked; listing.Package.Name == i.Package {
 				path := i.Package + strings.TrimPrefix(usual, ".")
 				a.tell(told{kind: ImportPaths, at: i.At, member: i.Name, meant: i.Name, why: fmt.Sprintf("%s is imported from %s here, and from %s elsewhere", i.Name, i.Package+strings.TrimPrefix(i.Module, "."), path), mend: "import it from " + path, detail: i.Module}, listing)
 			}

@@ -266,10 +266,10 @@ func (a *at) inSet(x site.Given, m member, set []any, sure bool) {
 }
 
 // marked are texts that are written as expressions.
-var marked = regexp.MustCompile(`^\{` + path + `\}$|\$\{` + path + `\}|\{\{` + path + `\}\}`)
+var marked = regexp.MustCompile(`^\{` + pathText + `\}$|\$\{` + pathText + `\}|\{\{` + pathText + `\}\}`)
 
-// path is a name with fields and calls, in its blanks.
-const path = `\s*[A-Za-z_$][\w$]*(?:\??\.[A-Za-z_$][\w$]*|\[\w+\]|\([^(){}\n]*\))*\s*`
+// pathText is a name with fields and calls, in its blanks.
+const pathText = `\s*[A-Za-z_$][\w$]*(?:\??\.[A-Za-z_$][\w$]*|\[\w+\]|\([^(){}\n]*\))*\s*`
 
 // codeAsText finds an expression that is written as a text.
 func (a *at) codeAsText(x site.Given, m member) {

@@ -8,6 +8,7 @@ import (
 	"fmt"
 	"io/fs"
 	"path"
+	"sort"
 	"strings"
 
 	"github.com/tailscale/hujson"
@@ -44,10 +45,13 @@ type Manifest struct {
 	Dependencies     map[string]string `json:"dependencies"`
 	DevDependencies  map[string]string `json:"devDependencies"`
 	PeerDependencies map[string]string `json:"peerDependencies"`
-	Optional         map[string]string `json:"optionalDependencies"`
-	CustomElements   string            `json:"customElements"` // a file that describes the package's elements
-	WebTypes         json.RawMessage   `json:"web-types"`      // the same, of its components: a file or several
-	Workspaces       json.RawMessage   `json:"workspaces"`
+	PeerMeta         map[string]struct {
+		Optional bool `json:"optional"`
+	} `json:"peerDependenciesMeta"`
+	Optional       map[string]string `json:"optionalDependencies"`
+	CustomElements string            `json:"customElements"` // a file that describes the package's elements
+	WebTypes       json.RawMessage   `json:"web-types"`      // the same, of its components: a file or several
+	Workspaces     json.RawMessage   `json:"workspaces"`
 }
 
 // Ordered is a JSON value that keeps the order of its keys: a text, or Keys
@@ -423,4 +427,15 @@ func readConfig(fsys fs.FS, name string, depth int) (aliases, error) {
 		}
 	}
 	return a, nil
+}
+
+// OptionalPeers names the peers that a package can do without, sorted.
+func (m *Manifest) OptionalPeers() (list []string) {
+	for name, meta := range m.PeerMeta {
+		if meta.Optional {
+			list = append(list, name)
+		}
+	}
+	sort.Strings(list)
+	return list
 }

@@ -18,6 +18,7 @@ import (
 
 	"steadysocket/core/contract"
 	"steadysocket/core/evaluate"
+	"steadysocket/core/marks"
 	"steadysocket/core/modules"
 	"steadysocket/core/names"
 	"steadysocket/core/place"
@@ -50,6 +51,9 @@ type Options struct {
 	// Undescribed leaves the package's description files aside, so that what its code
 	// tells can be held against them.
 	Undescribed bool
+	// Marks says that the fingerprints of the components' sources are taken, by which
+	// copies of them are known.
+	Marks bool
 }
 
 // Result is what was read.
@@ -286,7 +290,7 @@ func begin(fsys fs.FS, dir string, o Options) (*reader, framework, error) {
 	if o.Library == "" {
 		r.listing.Library.Name = name
 	}
-	r.listing.Package = contract.PackageInfo{Name: name, Version: m.Version, Framework: chosen.name, Peers: m.PeerDependencies}
+	r.listing.Package = contract.PackageInfo{Name: name, Version: m.Version, Framework: chosen.name, Peers: m.PeerDependencies, OptionalPeers: m.OptionalPeers()}
 	set.Installed, set.Known = true, chosen.modules()
 	r.eval = evaluate.New(set, chosen.names)
 	r.framework = chosen
@@ -556,10 +560,42 @@ func (r *reader) finish(o Options) {
 		}
 		r.sidecar(c)
 	}
+	if o.Marks {
+		r.marks(files)
+	}
 	contract.HashAll(l.Components)
 	types.Forget() // the next library has others
 	sort.SliceStable(l.Unread, func(i, j int) bool { return l.Unread[i].At.Less(*l.Unread[j].At) })
 	l.Source.Digest = r.digest(files)
+}
+
+// leastMarks is how many nodes a component has at least whose fingerprint is taken.
+const leastMarks = 40
+
+// marks takes the fingerprints of the components' sources.
+func (r *reader) marks(files []ownFile) {
+	byFile := map[string][]*contract.Contract{}
+	for i := range r.listing.Components {
+		if c := &r.listing.Components[i]; c.At != nil && !strings.HasSuffix(c.At.File, ".d.ts") && len(c.Inside) > 0 {
+			byFile[c.At.File] = append(byFile[c.At.File], c)
+		}
+	}
+	for _, f := range files {
+		list := byFile[r.set.Rel(f.path)]
+		if len(list) == 0 {
+			continue
+		}
+		parsed := syntax.Parse(f.path, f.text)
+		lines := place.NewLines(f.text)
+		for _, m := range marks.OfFile(parsed, leastMarks) {
+			first, last := lines.Position(m.Node.Pos()).Line, lines.Position(m.Node.Stop()).Line
+			for _, c := range list {
+				if parsed.Markup != nil || first <= c.At.Line && c.At.Line <= last {
+					c.Marks = marks.Encode(m.Marks)
+				}
+			}
+		}
+	}
 }
 
 // ownFile is one file of the package.

@@ -29,7 +29,13 @@ type Scan struct {
 	Imports   []Import     `json:"imports"`
 	Own       []OwnUse     `json:"own"`
 	Loose     []Loose      `json:"loose"`
-	Unread    []Unread     `json:"unread"`
+	Wrappers  []Wrapper    `json:"wrappers"`
+	Defaults  []AppDefault `json:"defaults"`
+	Beside    []PackageUse `json:"beside"` // all that the app depends on
+	Marks     []Mark       `json:"marks"`
+	// StyleScans are the tools that make styles only from the files that they scan.
+	StyleScans []StyleScan `json:"styleScans"`
+	Unread     []Unread    `json:"unread"`
 }
 
 // App is a code base that uses libraries, in one state.
@@ -77,6 +83,7 @@ type Site struct {
 	Events    []Given     `json:"events"`
 	Result    *Takes      `json:"result,omitempty"`  // of logic: what is taken of what it gives back
 	Found     string      `json:"found,omitempty"`   // how its name was found where nothing imports it: registered, plugin, auto, layer, tag
+	Styles    string      `json:"styles,omitempty"`  // what a template of styles around it says
 	Via       []string    `json:"via"`               // wrappers of the app between it and the package, nearest first
 	Through   string      `json:"through,omitempty"` // the site in the nearest wrapper that this one feeds
 }
@@ -219,12 +226,66 @@ type OtherUse struct {
 }
 
 // StyleUse is a style of the app that may rely on what a component draws: a
-// selector, or a custom property that is set or read.
+// selector, or a custom property that is set or read; or a query of code that looks
+// for what a selector names. In the styles that are written around a component of a
+// library, & stands for what that draws.
 type StyleUse struct {
-	Selector string      `json:"selector"`
-	At       place.Place `json:"at"`
+	Selector  string      `json:"selector"`
+	Package   string      `json:"package,omitempty"`   // of the component that & stands for
+	Component string      `json:"component,omitempty"` // that & stands for
+	Sets      []string    `json:"sets,omitempty"`      // the properties that it sets
+	Foreign   []string    `json:"foreign,omitempty"`   // its classes that no markup of the app gives
+	Query     string      `json:"query,omitempty"`     // the function that looks for it
+	At        place.Place `json:"at"`
 }
 
+// Wrapper is a component of the app that hands on what it is given to a component of a
+// library, or to another wrapper (Inner).
+type Wrapper struct {
+	Of    string      `json:"of"` // file#name
+	Site  string      `json:"site,omitempty"`
+	Inner string      `json:"inner,omitempty"`
+	Rest  bool        `json:"rest,omitempty"` // hands on all that it does not take
+	Takes []string    `json:"takes"`          // the props that it takes by name
+	Hands []Handed    `json:"hands"`
+	At    place.Place `json:"at"`
+}
+
+// Handed is one prop of a wrapper with the member that it is handed on as.
+type Handed struct {
+	Prop string `json:"prop"`
+	As   string `json:"as"`
+}
+
+// AppDefault is a value or style that an app sets for all uses of a component at once,
+// in a table by components' names. Of a style Part and State say of what and when.
+type AppDefault struct {
+	Component string      `json:"component"`
+	Given     *Given      `json:"given,omitempty"` // the default of a prop
+	Style     string      `json:"style,omitempty"` // the key of a style
+	Part      string      `json:"part,omitempty"`
+	State     string      `json:"state,omitempty"`
+	At        place.Place `json:"at"`
+}
+
+// StyleScan is a tool that makes styles from the files which it scans, with the globs of
+// those that its configuration says.
+type StyleScan struct {
+	Tool  string      `json:"tool"`
+	Globs []string    `json:"globs"`
+	At    place.Place `json:"at"`
+}
+
+// Mark is the fingerprint of one declaration of a source: what stays when names,
+// blanks, order and styles are changed.
+type Mark struct {
+	Of    string      `json:"of"` // the name of the declaration
+	Size  int         `json:"size"`
+	Marks string      `json:"marks"` // coded, see core/marks
+	At    place.Place `json:"at"`
+}
+
+// Unread is something that was seen
 // Import is one name that a file of the app imports from a library. Name is
 // "default" for what has none, "*" for a whole module.
 type Import struct {

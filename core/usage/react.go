@@ -4,6 +4,7 @@ package usage
 
 import (
 	"path"
+	"strings"
 
 	"steadysocket/core/evaluate"
 	"steadysocket/core/modules"
@@ -24,6 +25,7 @@ type use struct {
 	whole   bool              // all props of that component are given here
 	drops   map[string]bool   // props that the rest does not hold
 	slot    bool              // that component's content is given here
+	outer   bool              // it is all that the component draws
 }
 
 // react walks every module.
@@ -131,6 +133,18 @@ func (w *walker) visit(n syntax.Node) {
 				w.visit(n.Fun)
 			}
 			w.call(n)
+		}
+		return
+	case *syntax.Tagged:
+		before := len(w.s.uses)
+		w.children(n)
+		if n.Text != nil {
+			for _, u := range w.s.uses[before:] {
+				if u.site.Form == site.Reference && u.to.library != "" && u.site.At.Span != nil && u.site.At.Span[1] <= n.Text.Pos() {
+					text := blanked(w.m.Source, n.Text)
+					u.site.Styles = oneLine(strings.Trim(text, "`"))
+				}
+			}
 		}
 		return
 	case *syntax.Ident:

@@ -38,6 +38,7 @@ type walker struct {
 	drops      map[string]bool
 	framework  kinds // how what is given is sorted
 	apart      bool  // what stands at the top of the module has no name here
+	nested     int   // elements around
 }
 
 func (w *walker) push() {

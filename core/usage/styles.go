@@ -48,7 +48,7 @@ func (s *scanner) styles(fsys fs.FS) (digest []string) {
 		}
 		digest = append(digest, name, text)
 		lines := place.NewLines(text)
-		s.sheet(text, func(start, end int) place.Place { return lines.Place(name, start, end) })
+		s.sheet(text, nil, func(start, end int) place.Place { return lines.Place(name, start, end) })
 		return nil
 	})
 	if err != nil {
@@ -57,52 +57,146 @@ func (s *scanner) styles(fsys fs.FS) (digest []string) {
 	return digest
 }
 
-// inSource notes the styles that stand in a module: in templates that a tag
-// takes, and as custom properties of inline styles.
+// inSource notes the styles that stand in a module: in templates that a tag takes, in
+// blocks of styles, and as custom properties of inline styles; and the queries for what
+// components draw.
 func (s *scanner) inSource(m *modules.Module) {
+	for _, sec := range m.File.Sections {
+		if sec.Name == "style" && sec.Content.Stop() > sec.Content.Pos() {
+			from := sec.Content.Pos()
+			s.sheet(m.Source[from:sec.Content.Stop()], nil, func(start, end int) place.Place { return m.Lines.Place(m.Path, from+start, from+end) })
+		}
+	}
+	w := &walker{s: s, m: m}
+	w.push()
 	syntax.WalkFile(m.File, func(n syntax.Node) bool {
 		switch n := n.(type) {
 		case *syntax.Tagged:
 			if n.Text == nil {
 				return true
 			}
-			// What stands in ${…} is blanked, so that places stay right.
-			text := []byte(m.Source[n.Text.Pos():n.Text.Stop()])
-			for _, x := range n.Text.Exprs {
-				for i := x.Pos() - n.Text.Pos() - 2; i <= x.Stop()-n.Text.Pos() && i < len(text); i++ {
-					if i >= 0 && text[i] != '\n' {
-						text[i] = ' '
-					}
-				}
-			}
-			if len(text) < 2 || !strings.ContainsAny(string(text), ":{") {
+			text := blanked(m.Source, n.Text)
+			if len(text) < 2 || !strings.ContainsAny(text, ":{") {
 				return true
 			}
-			s.sheet(string(text[1:len(text)-1]), func(start, end int) place.Place {
+			s.sheet(text[1:len(text)-1], w.styled(n.Tag), func(start, end int) place.Place {
 				return m.Lines.Place(m.Path, n.Text.Pos()+1+start, n.Text.Pos()+1+end)
 			})
 		case *syntax.Property:
 			if name, ok := syntax.KeyName(n.Key); ok && strings.HasPrefix(name, "--") {
-				s.styleUse(name, m.Place(n.Key))
+				s.styleUse(site.StyleUse{Selector: name}, m.Place(n.Key))
+			}
+		case *syntax.Call:
+			if q, selector := query(n); selector != "" {
+				s.styleUse(site.StyleUse{Selector: selector, Query: q}, m.Place(n.Args[0]))
 			}
 		}
 		return true
 	})
 }
 
-func (s *scanner) styleUse(selector string, at place.Place) {
+// blanked is the text of a template; what stands in ${…} is blanked, so that places stay
+// right.
+func blanked(source string, t *syntax.Template) string {
+	text := []byte(source[t.Pos():t.Stop()])
+	for _, x := range t.Exprs {
+		for i := x.Pos() - t.Pos() - 2; i <= x.Stop()-t.Pos() && i < len(text); i++ {
+			if i >= 0 && text[i] != '\n' {
+				text[i] = ' '
+			}
+		}
+	}
+	return string(text)
+}
+
+// styled finds the component of a library that a template of styles is written around:
+// styled(X), and what follows it.
+func (w *walker) styled(tag syntax.Expr) *target {
+	for range 10 {
+		switch x := syntax.Bare(tag).(type) {
+		case *syntax.Call:
+			if len(x.Args) > 0 {
+				if to, ok := w.resolve(syntax.Bare(x.Args[0])); ok && to.library != "" && to.name != "*" {
+					return &to
+				}
+			}
+			tag = x.Fun
+		case *syntax.Member:
+			tag = x.X
+		case *syntax.Instance:
+			tag = x.X
+		default:
+			return nil
+		}
+	}
+	return nil
+}
+
+// queries are the functions that look for what is drawn by a selector, or by an
+// attribute that a test names.
+var queries = map[string]string{"querySelector": "", "querySelectorAll": "", "closest": "", "matches": "", "locator": "", "waitForSelector": "", "getElementsByClassName": ".", "$": "", "$$": "",
+	"getByTestId": "data-testid", "queryByTestId": "data-testid", "findByTestId": "data-testid", "getAllByTestId": "data-testid"}
+
+// query gives the selector that a call looks for, "" for a call that looks for none.
+func query(c *syntax.Call) (name, selector string) {
+	name = lastName(c.Fun)
+	form, ok := queries[name]
+	if !ok || len(c.Args) == 0 {
+		return name, ""
+	}
+	v, ok := literal(c.Args[0])
+	text, isText := v.V.(string)
+	if !ok || !isText || len(text) > maxText {
+		return name, ""
+	}
+	if f, ok := c.Fun.(*syntax.Member); ok && lastName(f.X) == "shadowRoot" {
+		name = "shadowRoot." + name
+	}
+	switch form {
+	case "":
+		return name, oneLine(text)
+	case ".":
+		return name, "." + strings.Join(strings.Fields(text), ".")
+	}
+	return name, "[" + form + `="` + text + `"]`
+}
+
+func (s *scanner) styleUse(u site.StyleUse, at place.Place) {
 	if len(s.scan.StyleUses) < maxStyleUses {
 		at.Span = nil
-		s.scan.StyleUses = append(s.scan.StyleUses, site.StyleUse{Selector: selector, At: at})
+		u.At = at
+		s.scan.StyleUses = append(s.scan.StyleUses, u)
 	}
 }
 
 // sheet notes the selectors and custom properties of a style sheet. A nested
-// selector is put behind those around it, in place of & where that stands.
-func (s *scanner) sheet(text string, at func(start, end int) place.Place) {
+// selector is put behind those around it, in place of & where that stands. Of styles
+// around a component & stays.
+func (s *scanner) sheet(text string, of *target, at func(start, end int) place.Place) {
 	var around []string
+	blocks := []int{-1} // the style uses whose blocks are open; -1 for none
 	start := 0
+	if of != nil {
+		around = []string{"&"}
+	}
+	note := func(selector string, p place.Place) int {
+		u := site.StyleUse{Selector: selector}
+		if of != nil && strings.HasPrefix(selector, "&") {
+			u.Package, u.Component = of.library, of.name
+		}
+		s.styleUse(u, p)
+		return len(s.scan.StyleUses) - 1
+	}
+	if of != nil {
+		blocks[0] = note("&", at(0, 0))
+	}
 	property := func(from, to int) {
+		if name, _, ok := strings.Cut(text[from:to], ":"); ok && blocks[len(blocks)-1] >= 0 && len(s.scan.StyleUses) < maxStyleUses {
+			if name = strings.TrimSpace(name); name != "" && !strings.ContainsAny(name, " \n({&.#") {
+				u := &s.scan.StyleUses[blocks[len(blocks)-1]]
+				u.Sets = append(u.Sets, name)
+			}
+		}
 		for i := from; i < to; {
 			j := strings.Index(text[i:to], "--")
 			if j < 0 {
@@ -114,7 +208,7 @@ func (s *scanner) sheet(text string, at func(start, end int) place.Place) {
 				end++
 			}
 			if end > i+2 && (i == 0 || !nameByte(text[i-1])) {
-				s.styleUse(text[i:end], at(i, end))
+				s.styleUse(site.StyleUse{Selector: text[i:end]}, at(i, end))
 			}
 			i = end
 		}
@@ -164,7 +258,9 @@ func (s *scanner) sheet(text string, at func(start, end int) place.Place) {
 				whole = outer + " " + selector
 			}
 			if selector != "" && whole != "" && !strings.HasPrefix(selector, "@") && len(whole) <= maxText && from <= i {
-				s.styleUse(whole, at(from, i))
+				blocks = append(blocks, note(whole, at(from, i)))
+			} else {
+				blocks = append(blocks, blocks[len(blocks)-1])
 			}
 			if len(whole) > maxText || len(around) > maxNesting {
 				whole = ""
@@ -174,8 +270,8 @@ func (s *scanner) sheet(text string, at func(start, end int) place.Place) {
 		case ';', '}':
 			property(start, i)
 			start = i + 1
-			if c == '}' && len(around) > 0 {
-				around = around[:len(around)-1]
+			if c == '}' && len(blocks) > 1 {
+				around, blocks = around[:len(around)-1], blocks[:len(blocks)-1]
 			}
 		}
 	}

@@ -15,7 +15,7 @@ import (
 func uses(text string) []string {
 	s := &scanner{scan: &site.Scan{}}
 	lines := place.NewLines(text)
-	s.sheet(text, func(start, end int) place.Place { return lines.Place("a.css", start, end) })
+	s.sheet(text, nil, func(start, end int) place.Place { return lines.Place("a.css", start, end) })
 	var out []string
 	for _, u := range s.scan.StyleUses {
 		out = append(out, fmt.Sprintf("%d:%d %s", u.At.Line, u.At.Column, u.Selector))
@@ -56,7 +56,7 @@ func FuzzSheet(f *testing.F) {
 	}
 	f.Fuzz(func(t *testing.T, text string) {
 		s := &scanner{scan: &site.Scan{}}
-		s.sheet(text, func(start, end int) place.Place {
+		s.sheet(text, nil, func(start, end int) place.Place {
 			if start < 0 || end < start || end > len(text) {
 				t.Errorf("a place is %d to %d of %d", start, end, len(text))
 			}

@@ -51,7 +51,8 @@ func Scan(fsys fs.FS, o Options) (*site.Scan, error) {
 	}
 	scan := &site.Scan{Format: site.Format, Reader: Version, App: o.App, Covers: o.Libraries,
 		Packages: []site.PackageUse{}, Sites: []site.Site{}, OtherUses: []site.OtherUse{}, StyleUses: []site.StyleUse{},
-		Imports: []site.Import{}, Own: []site.OwnUse{}, Loose: []site.Loose{}, Unread: []site.Unread{}}
+		Imports: []site.Import{}, Own: []site.OwnUse{}, Loose: []site.Loose{},
+		Wrappers: []site.Wrapper{}, Defaults: []site.AppDefault{}, Beside: []site.PackageUse{}, Marks: []site.Mark{}, StyleScans: []site.StyleScan{}, Unread: []site.Unread{}}
 	scan.App.Framework = frameworkOf(set, files)
 	if scan.App.Name == "" {
 		scan.App.Name = set.Manifest.Name
@@ -81,10 +82,14 @@ func Scan(fsys fs.FS, o Options) (*site.Scan, error) {
 	s.layersSaid()
 	s.imports()
 	s.looseNames()
+	s.defaults()
+	s.beside(locked)
+	s.styleScans()
 	digest := []string{}
 	for _, m := range set.Modules() {
 		digest = append(digest, m.Path, m.Source)
 		s.inSource(m)
+		s.marks(m)
 		for _, err := range m.File.Errors {
 			scan.Unread = append(scan.Unread, site.Unread{At: err.At, Why: err.Message})
 		}
@@ -98,6 +103,7 @@ func Scan(fsys fs.FS, o Options) (*site.Scan, error) {
 			digest = append(digest, name, string(data))
 		}
 	}
+	s.foreign()
 	scan.App.Digest = place.DigestOf(digest...)
 	s.number()
 	sort.SliceStable(scan.Own, func(i, j int) bool { return scan.Own[i].At.Less(scan.Own[j].At) })
@@ -218,6 +224,7 @@ func (s *scanner) number() {
 		ordinals[key]++
 		n.site.ID = site.MakeID(n.site.At.File, n.site.In, n.site.Component, ordinals[key])
 	}
+	s.wrappersSaid()
 	for _, n := range list {
 		if n.feed != nil {
 			n.site.Through = n.feed.ID

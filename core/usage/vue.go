@@ -340,6 +340,7 @@ func (w *templateWalker) uses(t *syntax.Tag) (list []*use) {
 		u := w.site(f.to, site.Element, t, t.Open, nil)
 		u.site.Found = f.how
 		u.element = f.how == foundTag
+		u.outer = len(w.kept) == 0
 		// What a component is given and does not declare falls through to its root.
 		u.rest = u.rest || w.file != nil && len(w.kept) == 0 && w.alone()
 		list = append(list, u)

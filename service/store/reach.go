@@ -52,7 +52,9 @@ const reachQuery = `
 with wanted as (
   select id from site_components where package = $1 and name = $2
 ), live as (
-  select x.id, a.name as app from scans x join apps a on a.id = x.app_id where x.current
+  select x.id, a.name as app, $5 <> '' and exists (select from jsonb_array_elements(coalesce(x.head->'defaults', '[]')) d
+      where d->>'component' = $6 and d->'given'->>'spelled' = $5) as set
+  from scans x join apps a on a.id = x.app_id where x.current
 ), all_sites as (
   select n.scan_id, sum(n.sites) as n, sum(n.open_spread) as open
   from site_counts n where n.component_id in (select id from wanted) group by n.scan_id
@@ -70,7 +72,7 @@ with wanted as (
       and h.value_id = $4 and h.scan_id = m.scan_id and h.site_id = m.site_id)
   group by m.scan_id
 )
-select live.app, a.n, a.open, coalesce(g.n, 0), coalesce(g.open, 0), coalesce(g.hit, 0), coalesce(v.n, 0)
+select live.app, live.set, a.n, a.open, coalesce(g.n, 0), coalesce(g.open, 0), coalesce(g.hit, 0), coalesce(v.n, 0)
 from all_sites a join live on live.id = a.scan_id left join given g on g.scan_id = a.scan_id left join vague v on v.scan_id = a.scan_id
 order by live.app`
 
@@ -90,7 +92,11 @@ func (s *Store) Reach(ctx context.Context, pkg string, ch *change.Change) ([]Cou
 	var name, value int32 = -1, -1
 	_ = s.pool.QueryRow(ctx, `select id from site_names where name = $1`, memberName(framework, contract.MemberKind(ch.Member.Kind), ch.Member.Spelled)).Scan(&name) // none: no site gives it
 	_ = s.pool.QueryRow(ctx, `select id from site_values where value = $1`, site.Value{V: ch.Detail.Value}.String()).Scan(&value)                                    // none: no site has it
-	rows, err := s.pool.Query(ctx, reachQuery, pkg, component, name, value)
+	set := "" // the member whose default an app may set for all uses
+	if ch.Kind == change.DefaultChanged {
+		set = ch.Member.Spelled
+	}
+	rows, err := s.pool.Query(ctx, reachQuery, pkg, component, name, value, set, ch.Component)
 	if err != nil {
 		return nil, err
 	}
@@ -98,10 +104,15 @@ func (s *Store) Reach(ctx context.Context, pkg string, ch *change.Change) ([]Cou
 	return pgx.CollectRows(rows, func(row pgx.CollectableRow) (Count, error) {
 		var c Count
 		var all, allOpen, given, givenOpen, hit, vague int
-		if err := row.Scan(&c.App, &all, &allOpen, &given, &givenOpen, &hit, &vague); err != nil {
+		var set bool
+		if err := row.Scan(&c.App, &set, &all, &allOpen, &given, &givenOpen, &hit, &vague); err != nil {
 			return c, err
 		}
 		found := 0
+		if set {
+			c.Holds = all
+			return c, nil
+		}
 		switch asked {
 		case givenAt:
 			found, c.Unsure = given, allOpen-givenOpen

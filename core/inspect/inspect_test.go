@@ -1,0 +1,237 @@
+package inspect_test
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+	"testing"
+	"testing/fstest"
+
+	"steadysocket/core/contract"
+	"steadysocket/core/inspect"
+	"steadysocket/core/reading"
+	"steadysocket/core/usage"
+)
+
+// library reads the contracts of a small library that is given as its files.
+func library(t *testing.T, name, manifest string, files map[string]string) *contract.Listing {
+	t.Helper()
+	fsys := fstest.MapFS{"package.json": {Data: []byte(fmt.Sprintf(`{"name": %q, "version": "1.0.0", "exports": {".": "./index.tsx"}%s}`, name, manifest))}}
+	for file, text := range files {
+		fsys[file] = &fstest.MapFile{Data: []byte(text)}
+	}
+	r, err := reading.Read(fsys, reading.Options{Marks: true})
+	if err != nil {
+		t.Fatal(err)
+	}
+	return r.Listing
+}
+
+// found inspects an app that is given as its files and lists what is found, as
+// file:line kind member, with ? behind what is not sure.
+func found(t *testing.T, l *contract.Listing, manifest string, files map[string]string) (list []string, out *inspect.Inspection) {
+	t.Helper()
+	if manifest == "" {
+		manifest = fmt.Sprintf(`{"name": "app", "dependencies": {%q: "^1.0.0"}}`, l.Package.Name)
+	}
+	fsys := fstest.MapFS{"package.json": {Data: []byte(manifest)}}
+	for file, text := range files {
+		fsys[file] = &fstest.MapFile{Data: []byte(text)}
+	}
+	scan, err := usage.Scan(fsys, usage.Options{Libraries: []string{l.Package.Name}})
+	if err != nil {
+		t.Fatal(err)
+	}
+	out = inspect.Of(scan, []inspect.Library{{Locked: l}})
+	for _, f := range out.Findings {
+		mark := map[inspect.Sureness]string{inspect.Likely: "?", inspect.Unsure: "??"}[f.Sure]
+		list = append(list, strings.TrimSpace(fmt.Sprintf("%s:%d %s %s", f.At.File, f.At.Line, f.Kind, f.Member))+mark)
+	}
+	slices.Sort(list)
+	return list, out
+}
+
+const quay = `
+import { Children, cloneElement, createContext, useContext } from 'react';
+import type { ButtonHTMLAttributes, ReactNode } from 'react';
+const Tide = createContext<{ level: number } | null>(null);
+export function TideProvider({ children }: { children: ReactNode }) { return <Tide.Provider value={{ level: 3 }}>{children}</Tide.Provider>; }
+function useTide() { const t = useContext(Tide); if (!t) throw new Error('no TideProvider'); return t; }
+/** Needs the tide. */
+export function Buoy({ name }: { name: string }) { const { level } = useTide(); return <i>{name}{level}</i>; }
+export interface PushProps extends ButtonHTMLAttributes<HTMLButtonElement> { tone?: 'calm' | 'loud'; onPush?: (at: number) => void }
+export function Push({ tone = 'calm', onPush, ...rest }: PushProps) { return <button data-tone={tone} onClick={() => onPush?.(1)} {...rest} />; }
+export function Mast({ as: Tag = 'div', flag, ...rest }: { as?: 'div' | 'a'; flag?: boolean; [other: string]: unknown }) { return <Tag {...rest}>{flag}</Tag>; }
+export function Sign({ text, large }: { text: string; large?: boolean }) { return <p><b>{text}</b>{large && <em>!</em>}</p>; }
+`
+
+// TestSites holds single uses against a library: what is found, and what is not.
+func TestSites(t *testing.T) {
+	l := library(t, "quay", `, "peerDependencies": {"react": ">=18"}`, map[string]string{"index.tsx": quay})
+	app := `{"name": "app", "dependencies": {"quay": "^1.0.0", "react": "^19.0.0"}}`
+	for _, test := range []struct{ name, use, want string }{
+		{"right", `<Push tone="loud" onPush={(at) => at} type="submit" aria-label="x" data-x="1" onClick={go} className="a" tabIndex={0} key="k">a</Push>`, ""},
+		{"a letter more", `<Push tonee="loud" />`, "member attribute-stray tonee"},
+		{"a letter less, in another case", `<Push Tone="loud" />`, "member attribute-stray Tone"},
+		{"letters swapped", `<Push tnoe="loud" />`, "member attribute-stray tnoe"},
+		{"an attribute of another element", `<Push href="/" />`, "member attribute-stray href"},
+		{"an event of the element", `<Push onPointerDown={go} />`, ""},
+		{"an event of nobody", `<Push onPushed={go} />`, "member attribute-stray onPushed"},
+		{"an event where nothing is passed on", `<Sign text="a" onClick={go} />`, "member event-unknown onClick"},
+		{"two values of which one is wrong", `<Push tone={go ? 'loud' : 'quiet'} />`, "member value-unknown tone"},
+		{"a value that is not known", `<Push tone={props.tone} />`, ""},
+		{"a value behind a spread that may carry another", `<Push tone="quiet" {...props} />`, "member value-unknown tone??"},
+		{"undefined", `<Push tone={undefined} />`, ""},
+		{"a flag as text", `<Sign text="a" large="false" />`, "member text-for-value large"},
+		{"a number as text is text", `<Sign text="3" />`, ""},
+		{"what is missing in a spread", `<Sign {...props} />`, ""},
+		{"what is missing", `<Sign large />`, "member member-missing text"},
+		{"what ends as an attribute whatever the type says", `<Mast sail="red" flga />`, "member attribute-stray flga; member attribute-stray sail"},
+		{"content without a place", `<Sign text="a">more</Sign>`, "member content-dropped children"},
+		{"content that goes on with the rest", `<Push>go</Push>`, ""},
+		{"a provider that is not there", `<Buoy name="a" />`, "member provider-missing TideProvider?"},
+		{"a provider above", `<TideProvider><p><Buoy name="a" /></p></TideProvider>`, ""},
+		{"braces in a text", `<Sign text="{name}" />`, "member code-as-text text?"},
+		{"braces that are meant", `<Sign text="{ a: 1 }" />`, ""},
+		{"a handler that takes too much", `<Push onPush={(at, why) => why} />`, "member payload-unknown onPush"},
+		{"a handler that names too much", `<Push onPush={(at, why) => at} />`, ""},
+		{"a style that is none", `<Push style={{ colour: 'red' }} />`, "member style-key-unknown colour"},
+		{"what begins with $", `<Sign text="a" $wide />`, ""},
+	} {
+		source := "import { Buoy, Mast, Push, Sign, TideProvider } from 'quay';\nexport function Page(props) {\n  const go = () => 1;\n  return " + test.use + ";\n}\n"
+		got, _ := found(t, l, app, map[string]string{"page.jsx": source})
+		for i := range got {
+			got[i] = strings.Replace(got[i], "page.jsx:4 ", "member ", 1)
+		}
+		if text := strings.Join(got, "; "); text != test.want {
+			t.Errorf("%s: %s\nfound %q\nwant  %q", test.name, test.use, text, test.want)
+		}
+	}
+}
+
+// TestBeside holds what a library needs beside it.
+func TestBeside(t *testing.T) {
+	l := library(t, "quay", `, "peerDependencies": {"react": ">=18", "tailwindcss": ">=3", "sails": "*"}, "peerDependenciesMeta": {"sails": {"optional": true}}`, map[string]string{"index.tsx": quay})
+	source := map[string]string{"page.jsx": "import { Sign } from 'quay';\nexport const Page = () => <Sign text='a' />;\n"}
+	got, _ := found(t, l, `{"name": "app", "dependencies": {"quay": "^1.0.0"}}`, source)
+	if want := []string{"package.json:1 peer-missing react", "package.json:1 peer-missing tailwindcss"}; !slices.Equal(got, want) {
+		t.Errorf("found %v, want %v", got, want)
+	}
+	for globs, want := range map[string][]string{
+		`'./src/**/*.jsx'`: {"tailwind.config.js:1 style-scan-missing tailwindcss?"},
+		`'./src/**/*.jsx', './node_modules/quay/**/*.js'`: nil,
+	} {
+		source["tailwind.config.js"] = "export default { content: [" + globs + "] };\n"
+		got, _ := found(t, l, `{"name": "app", "dependencies": {"quay": "^1.0.0", "react": "^19.0.0", "tailwindcss": "^3.4.0"}}`, source)
+		if !slices.Equal(got, want) {
+			t.Errorf("%s: found %v, want %v", globs, got, want)
+		}
+	}
+	delete(source, "tailwind.config.js")
+	source["package-lock.json"] = `{"lockfileVersion": 3, "packages": {"node_modules/quay": {"version": "1.0.0"}, "node_modules/react": {"version": "17.0.2"}, "node_modules/tailwindcss": {"version": "3.4.0"}, "node_modules/x/node_modules/react": {"version": "18.2.0"}}}`
+	got, _ = found(t, l, `{"name": "app", "dependencies": {"quay": "^1.0.0", "react": "^17.0.0", "tailwindcss": "^3.4.0"}}`, source)
+	if want := []string{"package.json:1 package-twice react?", "package.json:1 peer-old react"}; !slices.Equal(got, want) {
+		t.Errorf("found %v, want %v", got, want)
+	}
+}
+
+// TestPartsThroughOwnComponents holds that a part may stand in its main component
+// through components of the app, and that one use which does not is found.
+func TestPartsThroughOwnComponents(t *testing.T) {
+	l := library(t, "quay", "", map[string]string{"index.tsx": `
+import { createContext, useContext } from 'react';
+const Deck = createContext<{ open: boolean } | null>(null);
+export function Decks({ children }) { return <Deck.Provider value={{ open: true }}><ul>{children}</ul></Deck.Provider>; }
+function Cabin({ no }: { no: number }) { const deck = useContext(Deck); if (!deck) throw new Error('in no Decks'); return <li>{no}</li>; }
+Decks.Cabin = Cabin;
+`})
+	rows := "import { Decks } from 'quay';\nexport function Rows() { return <Decks.Cabin no={1} />; }\nexport function Frame({ children }) { return <Decks><li />{children}</Decks>; }\n"
+	for _, test := range []struct{ name, page, want string }{
+		{"at once", "<Decks><Decks.Cabin no={2} /></Decks>", ""},
+		{"through a row", "<Decks><Rows /></Decks>", ""},
+		{"through a frame", "<Frame><Decks.Cabin no={2} /></Frame>", ""},
+		{"through both", "<Frame><Rows /></Frame>", ""},
+		{"a row outside", "<div><Decks><Rows /></Decks><Rows /></div>", "rows.jsx:2 part-outside?"},
+		{"outside", "<div><Decks /><Decks.Cabin no={2} /></div>", "page.jsx:3 part-outside?"},
+	} {
+		page := "import { Decks } from 'quay';\nimport { Frame, Rows } from './rows';\nexport const Page = () => " + test.page + ";\n"
+		got, _ := found(t, l, "", map[string]string{"page.jsx": page, "rows.jsx": rows})
+		if !strings.Contains(test.page, "Rows") {
+			got = slices.DeleteFunc(got, func(s string) bool { return strings.HasPrefix(s, "rows.jsx") }) // it is used nowhere
+		}
+		if text := strings.Join(got, "; "); text != test.want {
+			t.Errorf("%s: found %q, want %q", test.name, text, test.want)
+		}
+	}
+}
+
+// TestLayers holds what an app lays over a library.
+func TestLayers(t *testing.T) {
+	l := library(t, "quay", "", map[string]string{"index.tsx": quay})
+	_, out := found(t, l, "", map[string]string{
+		"a.jsx": `import { Push, Sign } from 'quay';
+export function Shout({ words, strength, ...rest }) { return <Push {...rest} tone="loud" title={words} />; }
+export function Louder(props) { return <Shout words="!" {...props} />; }
+export const Page = () => <Louder strength={2} onPush={go} />;
+export function Sign2() { return <Sign text="a" />; }
+`,
+		"theme.js":  `export const theme = { components: { Push: { defaultProps: { tone: 'loud' }, styles: { root: { color: 'red', '&:hover': { color: 'blue' } } } }, Other: { defaultProps: { a: 1 } } } };`,
+		"class.jsx": "import { Push } from 'quay';\nexport class Old extends Push {}\n",
+		"sign.jsx":  "import { Sign as Base } from 'quay';\nexport function Sign(props) { return <p><Base {...props} /></p>; }\nexport const Two = () => <Sign text='b' />;\n",
+	})
+	var got []string
+	for _, w := range out.Layers.Wrappers {
+		got = append(got, fmt.Sprintf("%s of %s, %d deep, fixes %v, adds %v, renames %v, hides %v, used %d", w.Name, w.Component, w.Depth, w.Fixes, w.Adds, w.Renames, w.Hides, w.Uses))
+	}
+	want := []string{
+		"Shout of Push, 1 deep, fixes [{tone 'loud'}], adds [strength], renames [{words title}], hides [tone], used 1",
+		"Louder of Push, 2 deep, fixes [], adds [], renames [], hides [], used 1",
+		"Sign of Sign, 1 deep, fixes [], adds [], renames [], hides [], used 1",
+	}
+	if !slices.Equal(got, want) {
+		t.Errorf("wrappers are\n%s\nwant\n%s", strings.Join(got, "\n"), strings.Join(want, "\n"))
+	}
+	got = nil
+	for _, d := range out.Layers.Defaults {
+		got = append(got, fmt.Sprint(d.Component, " ", d.Member, " ", d.Value, " ", d.Part, " ", d.State, " ", d.Style, " ", d.Known))
+	}
+	if want := []string{"Push tone 'loud'    true", "Push   root  color true", "Push   root &:hover color true"}; !slices.Equal(got, want) {
+		t.Errorf("what holds for all uses is %q, want %q", got, want)
+	}
+	if x := out.Layers.Extensions; len(x) != 1 || x[0].Component != "Push" || x[0].In != "Old" {
+		t.Errorf("extensions are %+v", x)
+	}
+	if x := out.Layers.Shadows; len(x) != 1 || x[0].File != "sign.jsx" || !x[0].Wraps {
+		t.Errorf("shadows are %+v", x)
+	}
+}
+
+// TestReachIns holds styles and queries against what a component promises.
+func TestReachIns(t *testing.T) {
+	l := library(t, "quay", "", map[string]string{"index.tsx": quay})
+	for css, want := range map[string]string{
+		".page { }":                       "",
+		".push { }":                       "",
+		".push:hover { background: red }": "",
+		".push { background: red }":       "state-lost .push?",
+		".push { background: red } .push:hover { background: blue }": "",
+		".push[data-tone=loud] { color: red }":                       "",
+		".push > span { }":                                           "",
+		".push .q-x1 { }":                                            "reach-in .push .q-x1?",
+		".push .own { }":                                             "",
+		".push + p { }":                                              "",
+		".sign b { }":                                                "reach-in .sign b",
+		".sign { b { } }":                                            "reach-in .sign b",
+		".sign > :first-child { }":                                   "reach-in .sign > :first-child?",
+		".sign i { }":                                                "",
+	} {
+		got, _ := found(t, l, "", map[string]string{"a.css": css, "page.jsx": "import { Push, Sign } from 'quay';\nexport const Page = () => <div className='page'><Push className='push'><span className='own'>a</span></Push><Sign text='a' className='sign' /></div>;\n"})
+		got = slices.DeleteFunc(got, func(s string) bool { return strings.HasPrefix(s, "page.jsx") }) // Sign takes no class
+		for i := range got {
+			_, got[i], _ = strings.Cut(got[i], " ")
+		}
+		if text := strings.Join(got, "; "); text != want {
+			t.Errorf("%s: found %q, want %q", css, text, want)
+		}
+	}
+}
