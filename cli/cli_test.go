@@ -394,6 +394,9 @@ func TestWithTheService(t *testing.T) {
 	}
 	must(t, 0, env, "show", "@saltmarsh/fairlead@2.0.0")
 	must(t, 0, env, "show", "booking", "--format", "json")
+	if out := must(t, 1, env, "inspect", "booking"); !strings.Contains(out, "booking held against") || !strings.Contains(out, "value-unknown") {
+		t.Errorf("the app as the service holds it is inspected as\n%s", out)
+	}
 	code, _, errOut := steady(t, env, "show", "fairlead@2.0.0")
 	if code != 4 || !strings.Contains(errOut, "no package or library is called fairlead") {
 		t.Errorf("an unknown library: %d %s", code, errOut)

@@ -35,7 +35,8 @@ func (s *shell) inspectCommand() *cobra.Command {
 		Long: `Holds every use site of an app against the contract of the release that the app is
 locked to. Exits with 1 on a finding of weight must that is not in the baseline and
 not unsure.
-APP is a directory, ./dir@git-ref or an archive. --library says where the contracts
+APP is a directory, ./dir@git-ref or an archive; or the name of an app that the service
+holds, for what was found when it was added. --library says where the contracts
 come from: a package name, for the package that is installed beside the app, else for
 the release that the service holds; or a SOURCE. Of a git repository the tag of the
 locked version is read. Without --library it looks for every package that the service
@@ -108,6 +109,10 @@ func writeWhole(name string, v any) error {
 
 // inspected scans an app and holds it against the releases that it is locked to.
 func (s *shell) inspected(ctx context.Context, app string, libraries []string) (*inspect.Inspection, error) {
+	path, _ := source.SplitRef(app)
+	if _, err := os.Stat(path); err != nil && len(libraries) == 0 && !strings.HasPrefix(app, ".") && !strings.HasPrefix(app, "/") {
+		return s.client().Inspection(ctx, app)
+	}
 	if len(libraries) == 0 {
 		releases, err := s.client().Releases(ctx)
 		if err != nil {

@@ -16,6 +16,7 @@ import (
 	"steadysocket/core/change"
 	"steadysocket/core/contract"
 	"steadysocket/core/impact"
+	"steadysocket/core/inspect"
 	"steadysocket/core/site"
 	"steadysocket/core/style"
 )
@@ -202,6 +203,14 @@ func (c *Client) Listing(ctx context.Context, pkg, version string) (*contract.Li
 	}
 	err := c.call(ctx, http.MethodGet, "/packages/"+url.PathEscape(pkg)+"/releases/"+url.PathEscape(version), nil, nil, &out)
 	return &out.Listing, err
+}
+
+// Inspection gives what inspecting found in an app's current scan.
+func (c *Client) Inspection(ctx context.Context, app string) (*inspect.Inspection, error) {
+	var out struct {
+		Inspection inspect.Inspection `json:"inspection"`
+	}
+	return &out.Inspection, c.call(ctx, http.MethodGet, "/apps/"+url.PathEscape(app)+"/inspection", nil, nil, &out)
 }
 
 // Findings gives what the rules found in a release.

@@ -86,14 +86,14 @@ func (l *Listing) JSON() ([]byte, error) {
 	for i := range l.Components {
 		c := &l.Components[i]
 		c.Hashes()
-		c.derive()
+		c.Derive()
 	}
 	return indent(encode(reflect.ValueOf(l).Elem(), listForm))
 }
 
-// derive fills in what follows from the types of props. Props that several
+// Derive fills in what follows from the types of props. Props that several
 // contracts share have it already and are not written to.
-func (c *Contract) derive() {
+func (c *Contract) Derive() {
 	for _, p := range c.Props {
 		p.derive()
 	}
@@ -177,7 +177,7 @@ func IsListing(data []byte) bool {
 // MarshalJSON writes a contract as it stands in a listing, hashes included.
 func (c *Contract) MarshalJSON() ([]byte, error) {
 	c.Hashes()
-	c.derive()
+	c.Derive()
 	var buf bytes.Buffer
 	n := encode(reflect.ValueOf(c).Elem(), listForm)
 	if n == nil {

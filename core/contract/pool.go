@@ -29,7 +29,7 @@ func NewPool() *Pool {
 // Share puts the members of c into the pool, or what is there in their place. Types
 // are told apart by which they are: they should come from a types.Pool.
 func (p *Pool) Share(c *Contract) {
-	c.derive()
+	c.Derive()
 	c.Props = share(p.props, c.Props, p.prop, sameProp)
 	c.Slots = share(p.slots, c.Slots, p.slot, sameSlot)
 	c.Events = share(p.events, c.Events, p.event, sameEvent)

@@ -17,6 +17,9 @@ import (
 	"steadysocket/core/site"
 )
 
+// Version is the version of the checks: what was found by another is looked for anew.
+const Version = "1"
+
 // Format names the format of an inspection.
 const Format = "steady.inspect/1"
 

@@ -3,6 +3,7 @@
 package api
 
 import (
+	"errors"
 	"net/http"
 	"strconv"
 	"sync"
@@ -90,6 +91,13 @@ func (s *server) addScan(c *gin.Context) {
 	if err != nil {
 		s.fail(c, err)
 		return
+	}
+	// What is wrong in it is worked out at once, where its releases are kept already.
+	if _, err := s.inspected(c.Request.Context(), in.App.Name); err != nil {
+		var none *store.NotFound
+		if !errors.As(err, &none) {
+			s.log.Error("inspecting", "app", in.App.Name, "error", err)
+		}
 	}
 	status := http.StatusOK
 	if added {
@@ -205,19 +213,23 @@ func (s *server) listComponents(c *gin.Context) {
 	c.JSON(http.StatusOK, page{orEmpty(list), next})
 }
 
-func (s *server) showComponent(c *gin.Context) {
-	version := c.Query("version")
-	if version == "" {
-		version = store.Latest
-	}
-	r, err := s.store.ReadingOf(c.Request.Context(), c.Param("package"), version)
+// componentOf gives the component that a call names, in the release that it asks for.
+func (s *server) componentOf(c *gin.Context) (*store.Reading, *contract.Contract, bool) {
+	r, err := s.store.ReadingOf(c.Request.Context(), c.Param("package"), c.DefaultQuery("version", store.Latest))
 	if err != nil {
 		s.fail(c, err)
-		return
+		return nil, nil, false
 	}
 	found := r.Listing.Component(c.Param("component"))
 	if found == nil {
 		s.fail(c, &store.NotFound{What: r.Release.Package + "@" + r.Release.Version + " has no component " + c.Param("component"), Right: "another release may have it"})
+	}
+	return r, found, found != nil
+}
+
+func (s *server) showComponent(c *gin.Context) {
+	r, found, ok := s.componentOf(c)
+	if !ok {
 		return
 	}
 	history, err := s.store.HistoryOf(c.Request.Context(), r.Release.Package, found.Component)
@@ -330,27 +342,27 @@ func (s *server) showScan(c *gin.Context) {
 }
 
 // both gives the two readings that a call compares, and their changes.
-func (s *server) both(c *gin.Context) (old *store.Reading, changes *change.Changes, ok bool) {
+func (s *server) both(c *gin.Context) (old, now *store.Reading, changes *change.Changes, ok bool) {
 	from, to := c.Query("from"), c.Query("to")
 	if from == "" || to == "" {
 		bad(c, "from and to must name two releases", "add ?from=1.0.0&to=2.0.0")
-		return nil, nil, false
+		return nil, nil, nil, false
 	}
 	old, err := s.store.ReadingOf(c.Request.Context(), c.Param("package"), from)
 	if err != nil {
 		s.fail(c, err)
-		return nil, nil, false
+		return nil, nil, nil, false
 	}
-	now, err := s.store.ReadingOf(c.Request.Context(), c.Param("package"), to)
+	now, err = s.store.ReadingOf(c.Request.Context(), c.Param("package"), to)
 	if err != nil {
 		s.fail(c, err)
-		return nil, nil, false
+		return nil, nil, nil, false
 	}
-	return old, change.Compare(old.Listing, now.Listing, now.Settings.CompareOptions()), true
+	return old, now, change.Compare(old.Listing, now.Listing, now.Settings.CompareOptions()), true
 }
 
 func (s *server) compare(c *gin.Context) {
-	if _, changes, ok := s.both(c); ok {
+	if _, _, changes, ok := s.both(c); ok {
 		c.JSON(http.StatusOK, changes)
 	}
 }
@@ -381,7 +393,7 @@ func touched(changes *change.Changes) []string {
 }
 
 func (s *server) impactOnApp(c *gin.Context) {
-	old, changes, ok := s.both(c)
+	old, now, changes, ok := s.both(c)
 	if !ok {
 		return
 	}
@@ -394,7 +406,7 @@ func (s *server) impactOnApp(c *gin.Context) {
 		s.fail(c, &store.NotFound{What: "the scan of " + c.Param("app") + " did not look for " + old.Release.Package, Right: "scan it again with steady add app"})
 		return
 	}
-	c.JSON(http.StatusOK, impact.Of(changes, old.Listing, scan, impact.Options{All: c.Query("all") != ""}))
+	c.JSON(http.StatusOK, impact.Of(changes, old.Listing, scan, impact.Options{All: c.Query("all") != "", ReachIns: reachingIn(scan, old.Listing, now.Listing)}))
 }
 
 // AppImpact is one row of the impact on all apps.
@@ -408,7 +420,7 @@ type AppImpact struct {
 
 // impact answers for all apps: apps × changes, counted by outcome.
 func (s *server) impact(c *gin.Context) {
-	old, changes, ok := s.both(c)
+	old, _, changes, ok := s.both(c)
 	if !ok {
 		return
 	}

@@ -261,6 +261,7 @@ func scanContract(row pgx.CollectableRow) (contract.Contract, error) {
 	}
 	c.SetPositions(at)
 	c.Hashes()
+	c.Derive()
 	return *c, nil
 }
 

@@ -29,6 +29,14 @@ type App struct {
 	Behind   int               `json:"behind"`
 	AddedAt  time.Time         `json:"addedAt"`
 	AddedBy  string            `json:"addedBy"`
+	Found    *Found            `json:"found"` // nil where it was not inspected yet
+}
+
+// Found counts what inspecting found.
+type Found struct {
+	Must   int `json:"must"`
+	Should int `json:"should"`
+	Note   int `json:"note"`
 }
 
 // AddScan keeps a scan as the app's current one. The same scan again changes
@@ -297,24 +305,28 @@ type siteCount struct{ sites, open, behind int }
 
 // Apps lists the apps with their current scans.
 func (s *Store) Apps(ctx context.Context) ([]App, error) {
-	rows, err := s.pool.Query(ctx, `select a.name, x.head, x.added_at, x.added_by,
+	rows, err := s.pool.Query(ctx, `select a.name, x.head->'app', x.head->'packages', x.covers, x.added_at, x.added_by, i.must, i.should, i.note,
 		(select coalesce(sum(n.sites), 0) from site_counts n where n.scan_id = x.id), (select coalesce(sum(n.behind), 0) from site_counts n where n.scan_id = x.id)
-		from apps a join scans x on x.app_id = a.id and x.current order by a.name`)
+		from apps a join scans x on x.app_id = a.id and x.current left join inspections i on i.scan_id = x.id order by a.name`)
 	if err != nil {
 		return nil, err
 	}
 	return pgx.CollectRows(rows, func(row pgx.CollectableRow) (App, error) {
 		var a App
-		var head []byte
-		if err := row.Scan(&a.Name, &head, &a.AddedAt, &a.AddedBy, &a.Sites, &a.Behind); err != nil {
+		var app, packages []byte
+		var must, should, note *int
+		if err := row.Scan(&a.Name, &app, &packages, &a.Covers, &a.AddedAt, &a.AddedBy, &must, &should, &note, &a.Sites, &a.Behind); err != nil {
 			return a, err
 		}
-		var scan site.Scan
-		if err := json.Unmarshal(head, &scan); err != nil {
+		if must != nil {
+			a.Found = &Found{*must, *should, *note}
+		}
+		var of site.App
+		if err := json.Unmarshal(app, &of); err != nil {
 			return a, err
 		}
-		a.Commit, a.Dirty, a.Covers, a.Packages = scan.App.Commit, scan.App.Dirty, scan.Covers, scan.Packages
-		return a, nil
+		a.Commit, a.Dirty = of.Commit, of.Dirty
+		return a, json.Unmarshal(packages, &a.Packages)
 	})
 }
 
