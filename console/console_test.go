@@ -397,7 +397,7 @@ func TestContrast(t *testing.T) {
 	})()`
 	for _, scheme := range []string{"light", "dark"} {
 		ctx := browser(t, 1280, 800, chromedp.Flag("blink-settings", map[string]string{"light": "preferredColorScheme=1", "dark": "preferredColorScheme=0"}[scheme]))
-		for _, path := range []string{"/components", fairlead + "FareTag", "/releases?package=%40saltmarsh%2Ffairlead&from=1.2.0&to=2.0.0", "/impact?package=%40saltmarsh%2Ffairlead&from=1.2.0&to=2.0.0&app=booking"} {
+		for _, path := range []string{"/components", fairlead + "FareTag", "/releases?package=%40saltmarsh%2Ffairlead&from=1.2.0&to=2.0.0", "/impact?package=%40saltmarsh%2Ffairlead&from=1.2.0&to=2.0.0&app=booking", "/apps", "/apps/booking"} {
 			page(t, ctx, url+path, "table tbody tr")
 			var bad []string
 			var dark bool

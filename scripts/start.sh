@@ -104,8 +104,9 @@ done
 demo="$state/demo"
 go run ./demo/build "$demo"
 export STEADY_SERVICE="$address"
-# What an older demo left in the database does not stop the start.
-add() { bin/steady add "$@" --actor demo >>"$state/demo.log" 2>&1 || say "Not added: $(tail -n 1 "$state/demo.log")"; }
+# What an older demo left in the database does not stop the start; what to do about it is said.
+older=
+add() { bin/steady add "$@" --actor demo >>"$state/demo.log" 2>&1 || { older=yes; say "Not added: $(tail -n 1 "$state/demo.log")"; }; }
 for release in 1.0.0 1.1.0 1.2.0 2.0.0 2.1.0; do
   add release "$demo/fairlead@$release"
 done
@@ -122,6 +123,7 @@ for draft in notice-bar sailing-list lever; do
   add draft "$demo/drafts/$draft"
 done
 echo "$address" >"$state/address"
+[ -n "$older" ] && say "The database holds an older demo; make clean, then make start, begins anew."
 cat <<END
 
 Steady Socket is running. The console: $address
@@ -132,6 +134,7 @@ Try, from $demo with STEADY_SERVICE=$address:
   $root/bin/steady compare ./fairlead@1.2.0 ./fairlead@2.0.0
   $root/bin/steady impact ./fairlead@1.2.0 ./fairlead@2.0.0 --app ./booking
   $root/bin/steady impact ./fairlead@1.2.0 ./fairlead@2.0.0 --package @saltmarsh/fairlead-vue --app ./kiosk
+  $root/bin/steady inspect ./booking --library ./fairlead
   $root/bin/steady check ./fairlead@2.1.0 --package @saltmarsh/fairlead --package @saltmarsh/fairlead-vue
   $root/bin/steady draft what-if ./drafts/notice-bar
   $root/bin/steady list

@@ -244,6 +244,69 @@ export interface Impact {
   sites: ImpactSite[];
 }
 
+export type Weight = 'must' | 'should' | 'note';
+
+/** One app as it is listed. */
+export interface App {
+  name: string;
+  commit: string;
+  dirty: boolean;
+  covers: string[];
+  packages: { name: string; range: string; locked: string[] }[];
+  sites: number;
+  behind: number;
+  addedAt: string;
+  /** null: it was not inspected yet. */
+  found: Record<Weight, number> | null;
+}
+
+/** One mistake in an app. */
+export interface Mistake {
+  kind: string;
+  weight: Weight;
+  sure: 'sure' | 'likely' | 'unsure';
+  silent: boolean;
+  package: string;
+  component: string;
+  member?: string;
+  site?: string;
+  at: Place;
+  why: string;
+  meant?: string;
+  mend: string;
+  edits: { at: Place; old: string; new: string }[];
+  fingerprint: string;
+}
+
+/** What inspecting finds in an app (steady.inspect/1), with the source of the sites that it names. */
+export interface Inspected {
+  inspection: {
+    app: { name: string; commit: string; framework: string };
+    held: { package: string; version: string; locked: string[]; exact: boolean; newest?: string }[];
+    totals: { sites: number; findings: number; must: number; should: number; note: number; silent: number };
+    findings: Mistake[];
+    layers: {
+      wrappers: { name: string; package: string; component: string; depth: number; fixes: { member: string; value: string }[]; adds: string[]; hides: string[]; renames: { prop: string; as: string }[]; uses: number; bare: number; at: Place }[];
+      defaults: { package: string; component: string; member?: string; value?: string; style?: string; part?: string; state?: string; known: boolean; at: Place }[];
+      styles: { package: string; component: string; route: string; style: string; at: Place[] }[];
+      extensions: { package: string; component: string; in: string; at: Place }[];
+      shadows: { package: string; component: string; file: string; wraps: boolean; at: Place }[];
+      reachIns: { package: string; component: string; selector: string; query?: string; relies: string; sure: string; still: 'yes' | 'no' | 'unknown'; at: Place }[];
+      copies: { package: string; component: string; name: string; version: string; alike: string[]; kept: number; own: number; newest: string; gained: string[]; lost: string[]; at: Place }[];
+    };
+    unread: { at: Place; why: string }[];
+  };
+  texts: Record<string, { text: string; at: Place }>;
+}
+
+/** What apps do with a component, and what the counts do not show. */
+export interface Usage {
+  apps: { app: string; sites: number; open: number; behind: number; unread: number }[];
+  members: { kind: string; name: string; spelled: string; sites: number; apps: number; unknown: number; others: number; values: { value: string; sites: number; apps: number; default: boolean }[] }[];
+  parts: { name: string; sites: number; apps: number }[];
+  unseen: { spreads: number; behind: number; unread: number; notScanned: string[] };
+}
+
 export interface Page<T> {
   items: T[];
   next?: string;

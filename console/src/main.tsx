@@ -4,6 +4,8 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider, createBrowserRouter, Navigate, Outlet, Link } from 'react-router-dom';
 import { Empty, Shell, Title } from './parts';
+import { AppPage } from './pages/AppPage';
+import { AppsPage } from './pages/AppsPage';
 import { ComponentPage } from './pages/ComponentPage';
 import { ComponentsPage } from './pages/ComponentsPage';
 import { DesignPage } from './pages/DesignPage';
@@ -42,6 +44,8 @@ const router = createBrowserRouter([
       { path: '/design/:draft', element: <DraftPage /> },
       { path: '/releases', element: <ReleasesPage /> },
       { path: '/impact', element: <ImpactPage /> },
+      { path: '/apps', element: <AppsPage /> },
+      { path: '/apps/:app', element: <AppPage /> },
       { path: '*', element: <Nowhere /> },
     ],
   },

@@ -22,8 +22,14 @@ import (
 
 // Inspection is what was found in an app, with the source of the sites that it names.
 type Inspection struct {
-	Inspection json.RawMessage   `json:"inspection"` // steady.inspect/1
-	Texts      map[string]string `json:"texts"`      // by site
+	Inspection json.RawMessage     `json:"inspection"` // steady.inspect/1
+	Texts      map[string]SiteText `json:"texts"`      // by site
+}
+
+// SiteText is the source of a site with the place where it begins.
+type SiteText struct {
+	Text string      `json:"text"`
+	At   place.Place `json:"at"`
 }
 
 func (s *server) showInspection(c *gin.Context) {
@@ -51,10 +57,10 @@ func (s *server) showInspection(c *gin.Context) {
 		s.fail(c, err)
 		return
 	}
-	out := Inspection{doc, map[string]string{}}
+	out := Inspection{doc, map[string]SiteText{}}
 	for _, x := range scan.Sites {
 		if wanted[x.ID] {
-			out.Texts[x.ID] = x.Text
+			out.Texts[x.ID] = SiteText{x.Text, x.At}
 		}
 	}
 	c.JSON(http.StatusOK, out)
@@ -174,8 +180,11 @@ type Usage struct {
 	Unseen  Unseen           `json:"unseen"`
 }
 
+// maxValues bounds the values that are listed of a member that takes any.
+const maxValues = 5
+
 // MemberUsage is how often a member is given, and with which values. Unknown counts the
-// sites that give it a value which is not known.
+// sites that give it a value which is not known, Others the values that are not listed.
 type MemberUsage struct {
 	Kind    string       `json:"kind"`
 	Name    string       `json:"name"`
@@ -183,6 +192,7 @@ type MemberUsage struct {
 	Sites   int          `json:"sites"`
 	Apps    int          `json:"apps"`
 	Unknown int          `json:"unknown"`
+	Others  int          `json:"others"`
 	Values  []ValueUsage `json:"values"`
 }
 
@@ -269,7 +279,9 @@ func (s *server) showUsage(c *gin.Context) {
 				continue
 			}
 			seen[g.Value] = true
-			if len(values) > 0 {
+			if m.Others > 0 || len(values) == 0 && len(m.Values) == maxValues {
+				m.Others++
+			} else {
 				m.Values = append(m.Values, ValueUsage{g.Value, g.Sites, g.Apps, g.Value == defaultText})
 			}
 		}

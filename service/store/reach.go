@@ -92,7 +92,7 @@ func (s *Store) Reach(ctx context.Context, pkg string, ch *change.Change) ([]Cou
 	var name, value int32 = -1, -1
 	_ = s.pool.QueryRow(ctx, `select id from site_names where name = $1`, memberName(framework, contract.MemberKind(ch.Member.Kind), ch.Member.Spelled)).Scan(&name) // none: no site gives it
 	_ = s.pool.QueryRow(ctx, `select id from site_values where value = $1`, site.Value{V: ch.Detail.Value}.String()).Scan(&value)                                    // none: no site has it
-	set := "" // the member whose default an app may set for all uses
+	set := ""                                                                                                                                                        // the member whose default an app may set for all uses
 	if ch.Kind == change.DefaultChanged {
 		set = ch.Member.Spelled
 	}

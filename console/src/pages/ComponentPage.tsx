@@ -8,6 +8,7 @@ import { Plate } from '../plate/Plate';
 import { plateOf, withChanges, withSite } from '../plate/model';
 import type { Pin } from '../plate/model';
 import { ParityOf } from './Parity';
+import { UsageOf } from './UsageOf';
 import { memberText, Sides } from './ReleasesPage';
 import { brass, mono, paper, rule, sand, soft, space, type } from '../tokens';
 
@@ -257,6 +258,7 @@ function Whole({ page }: { page: Answered }) {
           </Table>
         </Scroll>
       </Section>
+      <UsageOf package={release.package} component={contract.component} version={release.version} />
       <Sites page={page} chosen={siteId} onChoose={(id) => set('site', id)} />
     </>
   );

@@ -1,10 +1,9 @@
-import type { ReactNode } from 'react';
 import { useSearchParams, Link } from 'react-router-dom';
 import styled from 'styled-components';
 import { piece, useService, wrapperName } from '../api';
 import type { AppRow, Changes, Impact, ImpactSite, Outcome, Page, Release } from '../api';
-import { Answer, Card, Code, Empty, Mark, Rows, Scroll, Section, Soft, Table, Title } from '../parts';
-import { breaks, mono, paper, plate, rule, sand, soft, space, type } from '../tokens';
+import { Answer, Card, Code, Empty, Mark, Rows, Scroll, Section, Soft, Source, Table, Title } from '../parts';
+import { plate, sand, space } from '../tokens';
 import { memberText } from './ReleasesPage';
 import { Versions } from './Versions';
 import type { Chosen } from './Versions';
@@ -22,42 +21,7 @@ const SiteCard = styled.article`
   header { display: flex; flex-wrap: wrap; gap: ${space.m} ${space.l}; align-items: baseline; }
   ul { margin: ${space.m} 0 0; padding: 0; list-style: none; }
   li { margin: ${space.s} 0; display: flex; flex-wrap: wrap; gap: ${space.m}; align-items: baseline; }
-  pre { margin: ${space.m} 0 0; background: ${paper}; border: 1px solid ${rule}; border-radius: 6px; padding: ${space.m}; overflow-x: auto; font: ${type.small}/1.5 ${mono}; }
-  pre .n { color: ${soft}; user-select: none; display: inline-block; min-width: 2.5em; }
-  pre mark { background: none; color: ${breaks}; text-decoration: underline wavy; text-underline-offset: 0.25em; }
 `;
-
-/** One line of source; the words that causes point at are marked. Columns count from the start of the line in the file. */
-function Line({ text, columns }: { text: string; columns: number[] }) {
-  const pieces: ReactNode[] = [];
-  let at = 0;
-  for (const column of [...columns].sort((a, b) => a - b)) {
-    if (column < at) continue;
-    const word = /^(\{\.\.\.[^}]*\}|[:@#<]?[\w.:-]+|.)/.exec(text.slice(column))?.[0] ?? '';
-    pieces.push(text.slice(at, column), <mark key={column}>{word}</mark>);
-    at = column + word.length;
-  }
-  return <>{pieces}{text.slice(at)}</>;
-}
-
-/** The source of a site with its line numbers. */
-function Source({ site }: { site: ImpactSite }) {
-  const causes = site.because.filter((c) => c.outcome !== 'holds' && c.at.file === site.at.file);
-  return (
-    <pre tabIndex={0} aria-label={`Source at ${site.at.file}, line ${site.at.line}`}>
-      {site.text.split('\n').slice(0, 14).map((line, i) => {
-        const number = site.at.line + i;
-        return (
-          <span key={number}>
-            <span className="n">{number}</span>
-            <Line text={line} columns={causes.filter((c) => c.at.line === number).map((c) => c.at.column - (i === 0 ? site.at.column : 1))} />
-            {'\n'}
-          </span>
-        );
-      })}
-    </pre>
-  );
-}
 
 function SiteView({ site, changes }: { site: ImpactSite; changes: Impact['changes'] }) {
   return (
@@ -80,7 +44,7 @@ function SiteView({ site, changes }: { site: ImpactSite; changes: Impact['change
           );
         })}
       </ul>
-      <Source site={site} />
+      <Source text={site.text} at={site.at} marks={site.because.filter((c) => c.outcome !== 'holds' && c.at.file === site.at.file).map((c) => c.at)} />
     </SiteCard>
   );
 }

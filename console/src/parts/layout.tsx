@@ -38,6 +38,7 @@ export function Shell({ children }: { children: ReactNode }) {
           <NavLink to="/design">Design</NavLink>
           <NavLink to="/releases">Releases</NavLink>
           <NavLink to="/impact">Impact</NavLink>
+          <NavLink to="/apps">Apps</NavLink>
         </nav>
       </Top>
       <main id="content">{children}</main>

@@ -1,5 +1,5 @@
 import styled from 'styled-components';
-import type { Outcome, Silence, Verdict } from '../api';
+import type { Outcome, Silence, Verdict, Weight } from '../api';
 import { breaks, brass, holds, mono, shifts, soft, type, unsure } from '../tokens';
 
 /** Outcomes and verdicts are told by shape and word first, by tone second. */
@@ -47,8 +47,28 @@ export function Mark({ of, count, word }: { of: Outcome | Verdict; count?: numbe
   );
 }
 
+/** How much a finding matters, as shape and word: a full, a half and an empty lozenge. */
+export function Weigh({ of, count }: { of: Weight; count?: number }) {
+  const tone = of === 'must' ? breaks : of === 'should' ? brass : soft;
+  return (
+    <Line $tone={tone}>
+      <svg width={14} height={14} viewBox="0 0 24 24" aria-hidden>
+        <path d="M12 2l10 10-10 10L2 12z" fill={of === 'must' ? tone : 'none'} stroke={tone} strokeWidth={2} />
+        {of === 'should' && <path d="M12 2v20L2 12z" fill={tone} />}
+      </svg>
+      {count !== undefined && <span>{count}</span>}
+      {of}
+    </Line>
+  );
+}
+
 const Quiet = styled.span`color: ${soft}; font-size: ${type.small};`;
 const Loud = styled.strong`color: ${breaks}; font-size: ${type.small}; border: 1px solid currentColor; border-radius: 3px; padding: 0 0.35em; white-space: nowrap;`;
+
+/** Says that nobody else tells. */
+export function Silently() {
+  return <Loud>nobody else tells</Loud>;
+}
 
 /** How silent a change is, in words. */
 export function SilenceNote({ of }: { of: Silence }) {
