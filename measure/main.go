@@ -109,7 +109,7 @@ func judgeUpgrades(only string, verbose, always bool) error {
 		if only != "" && u.Name != only {
 			continue
 		}
-		j, err := u.judge(root, filepath.Join(root, "console", "node_modules", "typescript"))
+		j, err := u.judge(root, filepath.Join(root, "console", "node_modules", "typescript"), verbose)
 		if err != nil {
 			return fmt.Errorf("%s: %w", u.App, err)
 		}

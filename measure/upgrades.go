@@ -67,7 +67,7 @@ type outcome struct {
 }
 
 // judge installs both releases and judges one upgrade.
-func (u upgrade) judge(root, typescript string) (*outcome, error) {
+func (u upgrade) judge(root, typescript string, verbose bool) (*outcome, error) {
 	folders := map[string]string{}
 	listings := map[string]*contract.Listing{}
 	for _, side := range []struct {
@@ -105,6 +105,9 @@ func (u upgrade) judge(root, typescript string) (*outcome, error) {
 	}
 	scan, err := scanOf(folders[u.From], u.Name)
 	if err != nil {
+		return nil, err
+	}
+	if err := u.inspections(folders, listings, errors, verbose); err != nil {
 		return nil, err
 	}
 	changes := change.Compare(listings[u.From], listings[u.To], change.Options{})

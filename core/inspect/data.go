@@ -15,6 +15,9 @@ import (
 
 // payloads looks at what handlers take of events and content of slots.
 func payloads(a *at) {
+	if a.apart() && len(a.site.Via) > 0 {
+		return // a wrapper's template decides what it hands out and reports
+	}
 	for key, m := range a.members {
 		x, ok := a.given.By[key]
 		if !ok || x.Takes == nil || x.Takes.Unknown {

@@ -297,6 +297,8 @@ func imports(a *app) {
 				continue
 			case i.Module != "":
 				continue // what else a module of its own holds is not listed
+			case len(listing.Unread) > 0 && listing.Package.Framework != "react" && i.Type:
+				continue // types of other packages that it hands on are not listed
 			case len(listing.Unread) > 0 && listing.Package.Framework != "react":
 				t.sure = Unsure
 				fallthrough

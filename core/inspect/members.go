@@ -235,11 +235,13 @@ func (a *at) unknownEvent(x site.Given) {
 	switch {
 	case native && (a.contract.Framework == "web component" || p.Unknown || len(p.To) > 0):
 		return // the element itself sends it
+	case !isClose && a.fallsThrough():
+		return // it goes on to a component inside, which may send it
 	case strings.HasPrefix(x.Spelled, "vue:") || strings.HasPrefix(x.Spelled, "hook:") || strings.HasPrefix(x.Spelled, "vnode-"):
 		return // of the life of a component
 	case a.contract.Framework == "web component" && len(known) == 0, len(a.contract.Bases) > 0:
 		t.sure = Unsure // nothing that it sends could be read
-	case a.contract.Framework == "web component" && !isClose:
+	case a.contract.Framework == "web component" && !isClose, a.fallsThrough():
 		t.sure = Likely // what is inside may let one through
 	}
 	if strings.HasPrefix(x.Spelled, "update:") && len(a.site.Props) > 0 && a.modelOnly(x) {
@@ -253,6 +255,15 @@ func (a *at) unknownEvent(x site.Given) {
 	a.say(t)
 }
 
+// fallsThrough reports whether a listener that is not declared may reach a component
+// inside, rather than an element.
+func (a *at) fallsThrough() bool {
+	p := a.contract.PassThrough
+	return a.contract.Framework == "vue" && (p.Unknown || slices.ContainsFunc(p.To, func(f contract.Forward) bool {
+		return f.Element == "" || f.Element == "*" || names.MayBeComponent(f.Element)
+	}))
+}
+
 // modelOnly reports whether a listener stands there through a two-way binding.
 func (a *at) modelOnly(x site.Given) bool {
 	return slices.ContainsFunc(a.site.Props, func(p site.Given) bool { return p.At.Line == x.At.Line && p.At.Column == x.At.Column })
@@ -263,8 +274,11 @@ func (a *at) unknownSlot(x site.Given) {
 	known := a.spelledAs(contract.MemberSlot)
 	near := contract.Nearest(x.Spelled, known)
 	t := told{kind: SlotUnknown, member: x.Spelled, at: x.At, why: fmt.Sprintf("%s has no slot %s", a.contract.Component, x.Spelled)}
-	if len(a.contract.Bases) > 0 {
-		t.sure = Unsure
+	switch {
+	case len(a.contract.Bases) > 0 || !a.contract.Root.Known && len(known) == 0:
+		t.sure = Unsure // its code draws what no declaration tells
+	case !a.contract.Root.Known:
+		t.sure = Likely
 	}
 	switch {
 	case closeTo(x.Spelled, near):
@@ -288,6 +302,10 @@ func (a *at) dropped(x site.Given) {
 	switch {
 	case len(a.contract.Bases) > 0 || !a.contract.Complete:
 		return
+	case a.apart() && !a.contract.Root.Known && len(a.contract.Slots) == 0:
+		return // its code draws what no declaration tells
+	case a.apart() && !a.contract.Root.Known:
+		t.sure = Likely
 	case a.contract.Framework == "react" && (p.Unknown || len(p.To) > 0) && !draws(a.contract.Inside):
 		return // it may go on with what is passed through
 	case a.contract.Framework == "react" && len(p.To) > 0:

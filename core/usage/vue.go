@@ -582,6 +582,9 @@ func (w *templateWalker) spreadOf(u *use, x syntax.Expr, a *syntax.Attribute, at
 		}
 	} else if !w.bare && !u.whole {
 		w.carried(&g, x)
+		if len(g.Keys) == 1 && g.Keys[0] == "value" { // a ref, which templates take the value out of: what that holds is not known
+			g.Keys, g.Perhaps, g.Holds, g.Open = nil, nil, nil, true
+		}
 	}
 	u.site.Props = append(u.site.Props, g)
 }

@@ -10,7 +10,7 @@ const Frame = styled.div`max-width: 84rem; margin: 0 auto; padding: 0 ${space.xl
 
 const Top = styled.header`
   display: flex; flex-wrap: wrap; align-items: center; gap: ${space.l} ${space.xl}; padding: ${space.l} 0; border-bottom: 1px solid ${rule};
-  nav { display: flex; gap: ${space.l}; }
+  nav { display: flex; flex-wrap: wrap; gap: ${space.s} ${space.l}; }
   nav a { color: ${ink}; text-decoration: none; padding: ${space.s} 0; border-bottom: 2px solid transparent; }
   nav a.active { border-bottom-color: ${brass}; font-weight: 600; }
   nav a:hover { color: ${brass}; }
