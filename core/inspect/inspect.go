@@ -119,7 +119,26 @@ type app struct {
 	index     map[string]map[match.Import]*contract.Contract
 	tree      *tree
 	layers    *Layers
+	about     map[*contract.Contract]*about
 	found     []Finding
+}
+
+// about is what is worked out of a contract once, for all its sites.
+type about struct {
+	members  map[string]member
+	opposing [][2]string
+}
+
+func (a *app) known(c *contract.Contract) *about {
+	if a.about[c] == nil {
+		a.about[c] = &about{membersOf(c), opposing(c)}
+	}
+	return a.about[c]
+}
+
+// held gives a site held against its contract.
+func (a *app) held(s *site.Site, c *contract.Contract, l *contract.Listing) *at {
+	return &at{app: a, site: s, contract: c, listing: l, given: match.Of(s, c), members: a.known(c).members}
 }
 
 // Library is one package with the releases of it that are known: the one that sites are
@@ -158,7 +177,7 @@ func Of(scan *site.Scan, libraries []Library) *Inspection {
 	if out.Unread == nil {
 		out.Unread = []site.Unread{}
 	}
-	a := &app{scan: scan, libraries: libraries, layers: &out.Layers, index: map[string]map[match.Import]*contract.Contract{}}
+	a := &app{scan: scan, libraries: libraries, layers: &out.Layers, about: map[*contract.Contract]*about{}, index: map[string]map[match.Import]*contract.Contract{}}
 	byPackage := map[string]*contract.Listing{}
 	for _, lib := range libraries {
 		l := lib.Locked
@@ -191,8 +210,7 @@ func Of(scan *site.Scan, libraries []Library) *Inspection {
 			a.unknownComponent(s, l)
 			continue
 		}
-		x := &at{app: a, site: s, contract: c, listing: l, given: match.Of(s, c)}
-		x.members = membersOf(c)
+		x := a.held(s, c, l)
 		for _, row := range Rows {
 			if row.atSite != nil && (len(s.Via) == 0 || row.handedOn) {
 				row.atSite(x)

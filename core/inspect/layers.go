@@ -195,7 +195,7 @@ func (a *app) describe(out *Wrapper, w site.Wrapper, s *site.Site, c *contract.C
 	g := match.Of(s, c)
 	fixed := map[string]bool{}
 	if w.Inner == "" { // of a wrapper of wrappers, what lies between is told there
-		for key, m := range membersOf(c) {
+		for key, m := range a.known(c).members {
 			x, ok := g.By[key]
 			if !ok || handed[key] || handed[x.Spelled] || x.Spread != "" {
 				continue
@@ -209,7 +209,7 @@ func (a *app) describe(out *Wrapper, w site.Wrapper, s *site.Site, c *contract.C
 			out.Fixes = append(out.Fixes, Fixed{m.spelled, valueText(x)})
 		}
 	}
-	for key, m := range membersOf(c) {
+	for key, m := range a.known(c).members {
 		if fixed[key] || !w.Rest && w.Inner == "" && !handed[key] && !handed[m.spelled] {
 			out.Hides = append(out.Hides, m.spelled)
 		}
@@ -258,9 +258,8 @@ func (a *app) appDefaults() {
 			a.layers.Defaults = append(a.layers.Defaults, out)
 			continue
 		}
-		members := membersOf(c)
-		x := &at{app: a, site: &site.Site{Package: c.Package}, contract: c, listing: lib.Locked, given: match.Of(&site.Site{}, c), members: members}
-		m, ok := x.memberOf(contract.MemberProp, d.Given.Spelled)
+		x := a.held(&site.Site{Package: c.Package}, c, lib.Locked)
+		_, ok := x.memberOf(contract.MemberProp, d.Given.Spelled)
 		out.Member, out.Value, out.Known = d.Given.Spelled, valueText(*d.Given), ok
 		a.layers.Defaults = append(a.layers.Defaults, out)
 		if ok {
@@ -270,7 +269,6 @@ func (a *app) appDefaults() {
 		if near := contract.Nearest(d.Given.Spelled, x.spelledAs("")); closeTo(d.Given.Spelled, near) {
 			t.mend, t.edits = "write "+near, []Edit{{At: d.At, Old: d.Given.Spelled, New: near}}
 		}
-		_ = m
 		a.tell(t, lib.Locked)
 	}
 }
@@ -286,7 +284,7 @@ func (a *app) oneOffs() {
 		p.Span = nil
 		places[k] = append(places[k], p)
 		if first[k] == nil {
-			first[k] = &at{app: a, site: s, contract: c, listing: lib.Locked, given: match.Of(s, c), members: membersOf(c)}
+			first[k] = a.held(s, c, lib.Locked)
 		}
 	}
 	for i := range a.scan.Sites {
@@ -303,7 +301,7 @@ func (a *app) oneOffs() {
 			if g.Spelled != "style" && g.Spelled != "sx" && g.Spelled != "css" || len(g.Keys) == 0 {
 				continue
 			}
-			x := &at{app: a, site: s, contract: c, listing: lib.Locked, given: match.Of(s, c), members: membersOf(c)}
+			x := a.held(s, c, lib.Locked)
 			note(s, c, lib, "style", declarations(g), g.At)
 			x.propsFor(g)
 		}

@@ -94,7 +94,7 @@ func (a *app) siteAround(p place.Place) *at {
 		}
 		for i := range a.libraries {
 			if l := a.libraries[i].Locked; l.Package.Name == s.Package {
-				return &at{app: a, site: s, contract: best.contract, listing: l, given: match.Of(s, best.contract), members: membersOf(best.contract)}
+				return a.held(s, best.contract, l)
 			}
 		}
 	}

@@ -507,8 +507,8 @@ var opposites = [][2]string{{"open", "closed"}, {"opened", "closed"}, {"shown", 
 // contradictions finds flags that are set against each other, or against what they
 // override.
 func contradictions(a *at) {
-	for _, pair := range opposites {
-		x, y := a.flag(pair[0]), a.flag(pair[1])
+	for _, pair := range a.known(a.contract).opposing {
+		x, y := a.setFlag(pair[0]), a.setFlag(pair[1])
 		if x != "" && y != "" {
 			a.say(told{kind: FlagsContradict, member: y, at: a.placeOf(y), sure: Likely, why: fmt.Sprintf("sets %s and %s, which say the contrary of each other", x, y), mend: "give one of them", detail: x + y})
 		}
@@ -537,14 +537,23 @@ func contradictions(a *at) {
 	}
 }
 
-// flag finds a flag that is set and whose name is a word, with or without is before it.
-func (a *at) flag(word string) string {
-	for _, name := range []string{word, "is" + names.UpperFirst(word)} {
-		if found := a.setFlag(name); found != "" {
-			return found
+// opposing finds the flags of a contract that say the contrary of each other, with or
+// without is before them.
+func opposing(c *contract.Contract) (list [][2]string) {
+	flag := func(word string) string {
+		for _, name := range []string{word, "is" + names.UpperFirst(word)} {
+			if c.Prop(name) != nil {
+				return name
+			}
+		}
+		return ""
+	}
+	for _, pair := range opposites {
+		if x, y := flag(pair[0]), flag(pair[1]); x != "" && y != "" {
+			list = append(list, [2]string{x, y})
 		}
 	}
-	return ""
+	return list
 }
 
 // setFlag gives the flag of a name if it is surely set, else "".

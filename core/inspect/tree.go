@@ -256,7 +256,7 @@ func (a *at) paired(n *node, pair contract.Pair) {
 				if c.Component != part && c.Component != a.contract.Component+"."+part || k >= len(in.sites) {
 					continue
 				}
-				x := &at{app: a.app, site: in.sites[k], contract: c, listing: a.listing, given: match.Of(in.sites[k], c), members: membersOf(c)}
+				x := a.held(in.sites[k], c, a.listing)
 				g, sure := x.given.Value(match.SpelledIn(c, name))
 				if !sure || g.Literal == nil {
 					return // one that is computed may meet any
