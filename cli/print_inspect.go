@@ -107,7 +107,10 @@ func (s *shell) printLayers(l *inspect.Layers) {
 func placeText(p place.Place) string { return fmt.Sprintf("%s:%d:%d", p.File, p.Line, p.Column) }
 
 func times(n int) string {
-	if n == 1 {
+	switch n {
+	case 0:
+		return "nowhere"
+	case 1:
 		return "once"
 	}
 	return fmt.Sprintf("%d times", n)
