@@ -12,7 +12,7 @@ func TestApps(t *testing.T) {
 	url := serve(t, true)
 	ctx := browser(t, 1280, 800)
 	text := page(t, ctx, url+"/apps/booking", "[role=listitem] pre")
-	wants(t, "the app", text, "Held against @saltmarsh/fairlead 1.2.0, which it is locked to", "findings at 84 sites", "src/desk/Counter.jsx:13:31", "CrewChip has no member rnak", "Write rank.",
+	wants(t, "the app", text, "Held against @saltmarsh/fairlead 1.2.0, which it is locked to", "findings at 85 sites", "src/desk/Counter.jsx:13:31", "CrewChip has no member rnak", "Write rank.",
 		"nobody else tells", "Wrappers", "unless a use gives it", "Set for all uses", "Reach-ins", ".desk-fare small", "still there", "Everything was read.", "steady inspect ./booking --library @saltmarsh/fairlead")
 	// What was found is counted where the apps are listed, and each count leads to it.
 	text = page(t, ctx, url+"/apps", "tbody td a")

@@ -54,6 +54,7 @@ var Mistakes = []Mistake{
 	{"booking", looks, "sise: 'l'", "theme-key-unknown", "sise"},
 	{"booking", looks, "style={{ color: 'teal' }}", "style-for-prop", "color"},
 	{"booking", looks, "Doors close", "style-repeated", "style"},
+	{"booking", looks, "key={at}", "key-unstable", "key"},
 	{"booking", looks, "querySelector", "reach-in", ".desk-fare small"},
 	{"booking", deskCSS, "{ color: grey; }", "reach-in", ".desk-fare small"},
 	{"booking", deskCSS, "s:first-child", "reach-in", ".desk-fare > s:first-child"},
@@ -80,5 +81,6 @@ var Mistakes = []Mistake{
 	{"quay-signs", help, `amount="dear"`, "text-for-value", "amount"},
 	{"quay-signs", help, `toen="calm"`, "attribute-stray", "toen"},
 	{"quay-signs", help, "fl-lever busy", "text-for-value", "busy"},
+	{"quay-signs", "today.twig", "{{ note }}", "marks-shared", "{{ note }}"},
 	{"quay-signs", help, "<fl-notise", "component-unbound", "fl-notise"},
 }

@@ -63,6 +63,8 @@ const (
 	NativeNamesake      Kind = "native-namesake"
 	ImportUnknown       Kind = "import-unknown"
 	ImportPaths         Kind = "import-paths"
+	KeyUnstable         Kind = "key-unstable"
+	MarksShared         Kind = "marks-shared"
 	Reach               Kind = "reach-in"
 	StateLeak           Kind = "state-leak"
 	StateLost           Kind = "state-lost"
@@ -199,6 +201,14 @@ var Rows = []Row{
 		Occurs:  "one component is imported by several paths in one app",
 		Reason:  "two copies of what it shares may be loaded, and each file looks another way",
 		Example: `import { Lever } from '@saltmarsh/fairlead/lever';`},
+	{Kind: KeyUnstable, Weight: Note, Told: Nobody,
+		Occurs:  "the key of an item is its place in the list",
+		Reason:  "when the list changes, what a component holds stays with the place and not with the item",
+		Example: `{rows.map((row, at) => <SailingRow key={at} sailing={row} />)}`},
+	{Kind: MarksShared, Weight: Should, Told: Nobody,
+		Occurs:  "a tag that is written for a script of the page holds marks which the server's template language takes for its own",
+		Reason:  "the server evaluates it, finds nothing, and the script never sees it",
+		Example: `<fare-tag :amount="pence">{{ note }}</fare-tag> in a .twig file`},
 	{Kind: Reach, Weight: Should, Told: Nobody, atApp: reachIns,
 		Occurs:  "a style or query relies on what stands inside of a component and is no style hook",
 		Reason:  "the inside may change in any release; a must where the newest no longer has it",

@@ -20,11 +20,15 @@ import (
 // misspelt, or a name that only the component knows.
 func looseNames(a *app) {
 	for _, l := range a.scan.Loose {
-		if l.Kind != site.LooseName || l.At.Span == nil {
+		if l.Kind != site.LooseName && l.Kind != site.LooseKey && l.Kind != site.LooseMarks || l.At.Span == nil {
 			continue
 		}
 		x := a.siteAround(l.At)
 		if x == nil {
+			continue
+		}
+		if l.Kind != site.LooseName {
+			x.keyOrMarks(l)
 			continue
 		}
 		given, content := x.givenAround(l.At)
@@ -62,6 +66,17 @@ func looseNames(a *app) {
 			}
 		}
 		x.say(t)
+	}
+}
+
+// keyOrMarks tells of keys and interpolations that stand at the site itself.
+func (a *at) keyOrMarks(l site.Loose) {
+	opens := a.site.At.Span[0] + len(a.site.Text)
+	switch {
+	case l.Kind == site.LooseMarks:
+		a.say(told{kind: MarksShared, member: l.Name, at: l.At, sure: Likely, why: fmt.Sprintf("%s is evaluated by the server, and the tag is written for a script of the page", l.Name), mend: "give it by a directive (v-text, :attribute), or escape it for the server", detail: l.Name})
+	case l.At.Span[0] < opens:
+		a.say(told{kind: KeyUnstable, member: "key", at: l.At, why: fmt.Sprintf("the key of %s is its place in the list (%s): when the list changes, state stays with the place and not with the item", a.contract.Component, l.Name), mend: "give an id of the item", detail: l.Name})
 	}
 }
 
@@ -127,7 +142,7 @@ func (a *at) givenAround(p place.Place) (given *site.Given, content bool) {
 // components.
 func looseTags(a *app) {
 	for _, l := range a.scan.Loose {
-		if l.Kind == site.LooseName {
+		if l.Kind != site.LooseTag && l.Kind != site.LooseElement {
 			continue
 		}
 		for i := range a.libraries {

@@ -314,6 +314,8 @@ const (
 	LooseTag     LooseKind = "tag"     // a tag that is no element and no component that is known
 	LooseElement LooseKind = "element" // a native element whose name an imported component bears, but for capitals
 	LooseName    LooseKind = "name"    // a name in an expression that nobody else would tell of
+	LooseKey     LooseKind = "key"     // the place in a list, given as the key by which its items are known
+	LooseMarks   LooseKind = "marks"   // an interpolation that a server takes for its own
 )
 
 // Loose is a tag or name of the app that stands for nothing where it is used.

@@ -137,6 +137,40 @@ func (s *scanner) looseInModule(m *modules.Module) {
 	for _, stmt := range m.File.Body {
 		f.visit(stmt)
 	}
+	s.placeAsKey(m)
+}
+
+// placeAsKey finds elements whose key is their place in the list that they are made of.
+func (s *scanner) placeAsKey(m *modules.Module) {
+	syntax.WalkFile(m.File, func(n syntax.Node) bool {
+		c, ok := n.(*syntax.Call)
+		if !ok || lastName(c.Fun) != "map" || len(c.Args) == 0 {
+			return true
+		}
+		fn, ok := c.Args[0].(*syntax.Func)
+		if !ok || len(fn.Params) < 2 {
+			return true
+		}
+		index, ok := fn.Params[1].Name.(*syntax.Ident)
+		if !ok {
+			return true
+		}
+		inBody(fn, func(n syntax.Node) {
+			syntax.Walk(n, func(n syntax.Node) bool {
+				a, ok := n.(*syntax.Attr)
+				if !ok {
+					return true
+				}
+				name, _ := a.Name.(*syntax.Ident)
+				value, _ := a.Value.(*syntax.Container)
+				if name != nil && name.Name == "key" && value != nil && value.X != nil && isName(value.X, index.Name) {
+					s.loose(m, a, site.Loose{Name: index.Name, Kind: site.LooseKey})
+				}
+				return true
+			})
+		})
+		return true
+	})
 }
 
 // namesakes are the components that a file imports and that a native element is called

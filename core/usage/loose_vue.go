@@ -222,6 +222,7 @@ func (t *templateNames) tag(tag *syntax.Tag) {
 	if !t.known(tag) {
 		t.s.loose(t.m, tag, site.Loose{Name: tag.Name, Kind: site.LooseTag, Perhaps: t.perhaps || len(t.s.places().plugins) > 0 || t.s.places().others})
 	}
+	t.placeAsKey(tag)
 	for _, a := range tag.Attrs {
 		d := a.Directive
 		if d == nil || d.Name == "for" || d.Name == "slot" || d.Name == "slot-scope" || d.Name == "scope" {
@@ -249,6 +250,23 @@ func (t *templateNames) tag(tag *syntax.Tag) {
 	}
 	t.nodes(tag.Nodes)
 	t.scopes = t.scopes[:len(t.scopes)-1]
+}
+
+// placeAsKey finds a tag whose key is its place in the list that it is drawn for.
+func (t *templateNames) placeAsKey(tag *syntax.Tag) {
+	d := tag.Directive("for")
+	if d == nil || len(d.Params) < 2 {
+		return
+	}
+	index, ok := d.Params[1].Name.(*syntax.Ident)
+	if !ok {
+		return
+	}
+	for _, a := range tag.Attrs {
+		if b := a.Directive; b != nil && b.Name == "bind" && b.Arg == "key" && b.X != nil && isName(b.X, index.Name) {
+			t.s.loose(t.m, a, site.Loose{Name: index.Name, Kind: site.LooseKey})
+		}
+	}
 }
 
 // known reports whether a tag is an element, or a component that the file or the app

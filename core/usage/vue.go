@@ -298,6 +298,9 @@ func (w *templateWalker) tag(t *syntax.Tag) {
 	for _, u := range uses {
 		w.contents(u, t)
 	}
+	if w.page && len(uses) > 0 {
+		w.sharedMarks(t)
+	}
 	for _, a := range t.Attrs {
 		if d := a.Directive; d != nil && (d.Name == "slot" || d.Name == "slot-scope" || d.Name == "scope") {
 			w.params(d)
@@ -306,6 +309,29 @@ func (w *templateWalker) tag(t *syntax.Tag) {
 	w.kept = append(w.kept, t)
 	w.nodes(t.Nodes)
 	w.kept = w.kept[:len(w.kept)-1]
+}
+
+// sharedMarks finds interpolations in a component's tags that the language of the server
+// takes for its own: the tag is written for a script of the page, by its directives.
+func (w *templateWalker) sharedMarks(t *syntax.Tag) {
+	if _, served := syntax.IsPage(w.m.Path); !served || !slices.ContainsFunc(t.Attrs, func(a *syntax.Attribute) bool { return a.Directive != nil }) {
+		return
+	}
+	note := func(n syntax.Node) {
+		if text := w.text(n); strings.Contains(text, "{{") {
+			w.s.loose(w.m, n, site.Loose{Name: text, Kind: site.LooseMarks})
+		}
+	}
+	for _, n := range t.Nodes {
+		if f, ok := n.(*syntax.Foreign); ok {
+			note(f)
+		}
+	}
+	for _, a := range t.Attrs {
+		if a.Foreign {
+			note(a)
+		}
+	}
 }
 
 // params binds what a loop or a slot gives: nothing is known of it.

@@ -524,7 +524,7 @@ func TestTagsAreKnownByTheirComponents(t *testing.T) {
 	for _, c := range list {
 		got[c.Name] = *c.Sites
 	}
-	if want := map[string]int{"FareTag": 7, "Lever": 2, "Notice": 2, "TideStrip": 1}; !reflect.DeepEqual(got, want) {
+	if want := map[string]int{"FareTag": 8, "Lever": 2, "Notice": 3, "TideStrip": 1}; !reflect.DeepEqual(got, want) {
 		t.Errorf("the components have %v sites, want %v", got, want)
 	}
 }

@@ -16,6 +16,7 @@ export function Looks({ fare }) {
       <li><FareTag amount={fare} className="desk-fare" style={{ color: 'teal' }} /></li>
       <li><Lever className="desk-sell">Sell</Lever></li>
       <li><Lever className="desk-print">Print</Lever></li>
+      {[300, 450].map((pence, at) => <FareTag key={at} amount={pence} />)}
       <li><Plank style={{ fontWeight: 700, marginTop: 4 }}>Doors close early.</Plank></li>
       <li><Plank style={{ marginTop: 4, fontWeight: 700 }}>Dogs on a lead.</Plank></li>
     </ul>
