@@ -272,7 +272,11 @@ func (s *shell) scan(ctx context.Context, text string, libraries []string) (*sit
 	if m := manifestName(src.FS); m != "" {
 		app.Name = m
 	}
-	scan, err := usage.Scan(src.FS, usage.Options{Libraries: libraries, App: app})
+	asked := usage.Options{Libraries: libraries, App: app}
+	if kept := s.keptIn(src, source.Around(text)); kept != nil {
+		asked.Kept = kept
+	}
+	scan, err := usage.Scan(src.FS, asked)
 	if err != nil {
 		return nil, &readError{fmt.Errorf("%s: %w", text, err)}
 	}

@@ -97,6 +97,9 @@ type Set struct {
 	// FromSource says that the source of a module is taken where its built file is
 	// there too.
 	FromSource bool
+	// Waiting are files of the source that are parsed when a name leads there; others
+	// are there when they were loaded.
+	Waiting map[string]bool
 	// Known are modules whose names are known by meaning, whether their
 	// package is there or not.
 	Known map[string]*Module
@@ -483,6 +486,9 @@ func (s *Set) parse(name string) *Module {
 	}
 	return Parse(name, text)
 }
+
+// Text gives the text of a file, which is read once and not parsed.
+func (s *Set) Text(name string) (string, error) { return s.texts.of(s.FS, name) }
 
 // Module gives a loaded module, or nil.
 func (s *Set) Module(name string) *Module { return s.modules[name] }

@@ -536,7 +536,7 @@ func (s *Set) target(m *Module, from string) *Module {
 // reached is the module that an import in a file reaches, or nil.
 func (s *Set) reached(at, from string) *Module {
 	if file, ok := s.Resolve(at, from); ok {
-		if s.Installed {
+		if s.Installed || s.Waiting[file] {
 			return s.load(file)
 		}
 		return s.modules[file]

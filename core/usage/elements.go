@@ -40,9 +40,7 @@ func (s *scanner) tags() *elementTags {
 	all := append(slices.Clone(s.set.Modules()), s.pageModules...)
 	for _, m := range all {
 		for _, i := range m.Imports {
-			if library, module, ok := s.library(i.From); ok && names.IsComponent(i.Name) {
-				t.classes[hyphenated(strings.TrimSuffix(i.Name, "Element"))] = target{library: library, module: module, name: i.Name}
-			}
+			t.imported(s, i.Name, i.From)
 		}
 		for _, stmt := range m.File.Body {
 			if i, ok := stmt.(*syntax.Import); ok && i.From != nil && i.Default == nil && i.Namespace == nil && len(i.Specs) == 0 {
@@ -62,9 +60,24 @@ func (s *scanner) tags() *elementTags {
 			s.definedTags(t, m)
 		}
 	}
+	for _, f := range s.kept {
+		for _, i := range f.Tags.Names {
+			t.imported(s, i[0], i[1])
+		}
+		for _, from := range f.Tags.Effects {
+			t.sideEffect(s, from)
+		}
+	}
 	slices.Sort(t.whole)
 	t.whole = slices.Compact(t.whole)
 	return t
+}
+
+// imported notes an import that may be the class of an element.
+func (t *elementTags) imported(s *scanner, name, from string) {
+	if library, module, ok := s.library(from); ok && names.IsComponent(name) {
+		t.classes[hyphenated(strings.TrimSuffix(name, "Element"))] = target{library: library, module: module, name: name}
+	}
 }
 
 // sideEffect notes an import that takes no name.
@@ -206,7 +219,7 @@ func (s *scanner) elementScripts() {
 	if len(t.classes)+len(t.paths)+len(t.whole)+len(t.defined) == 0 {
 		return
 	}
-	for _, m := range append(slices.Clone(s.set.Modules()), s.pageModules...) {
+	for _, m := range append(s.modules(), s.pageModules...) {
 		if strings.Contains(m.Source, "querySelector") || strings.Contains(m.Source, "createElement") || strings.Contains(m.Source, "getElementsByTagName") {
 			s.elementScript(m)
 		}

@@ -54,7 +54,7 @@ var defaultTables = map[string]bool{"defaultProps": true, "props": true, "defaul
 
 // defaults notes what is set for all uses of components.
 func (s *scanner) defaults() {
-	for _, m := range s.set.Modules() {
+	for _, m := range s.modules() {
 		if strings.HasSuffix(m.Path, ".d.ts") || !strings.Contains(m.Source, "components") && !strings.Contains(m.Source, "defaults") && !strings.Contains(m.Source, "defaultProps") {
 			continue
 		}
@@ -82,7 +82,6 @@ func (s *scanner) defaults() {
 			return true
 		})
 	}
-	sort.SliceStable(s.scan.Defaults, func(i, j int) bool { return s.scan.Defaults[i].At.Less(s.scan.Defaults[j].At) })
 }
 
 // byComponent notes a table by components' names.
@@ -262,65 +261,89 @@ func (s *scanner) foreign() {
 	if len(asked) == 0 {
 		return
 	}
-	given := map[string]bool{}
-	words := func(text string) {
-		for _, w := range strings.Fields(text) {
-			if asked[w] {
-				given[w] = true
-			}
-		}
-	}
+	found := map[string]bool{}
 	// What a class is joined from stands whole or in pieces: a piece gives what begins so.
 	var pieces []string
-	for _, m := range append(slices.Clone(s.set.Modules()), s.pageModules...) {
-		visit := func(n syntax.Node) bool {
-			switch n := n.(type) {
-			case *syntax.Call:
-				if _, selector := query(n); selector != "" {
-					return false // it asks and does not give
-				}
-			case *syntax.Literal:
-				if n.Kind == syntax.StringLiteral {
-					words(n.Value)
-				}
-			case *syntax.Template:
-				for i, text := range n.Texts {
-					words(text)
-					if i < len(n.Exprs) {
-						if list := strings.Fields(text); len(list) > 0 && !strings.HasSuffix(text, " ") && len(list[len(list)-1]) > 2 {
-							pieces = append(pieces, list[len(list)-1])
-						}
-					}
-				}
-			case *syntax.Tagged:
-				return false // styles ask
-			case *syntax.Attribute:
-				words(n.Text)
-			case *syntax.Member: // styles.row of a sheet that is imported
-				words(lastName(n))
-			case *syntax.Property:
-				if name, ok := syntax.KeyName(n.Key); ok {
-					words(name)
-				}
+	note := func(words, begins []string) {
+		for _, w := range words {
+			if asked[w] {
+				found[w] = true
 			}
-			return true
 		}
-		syntax.WalkFile(m.File, visit)
-		if m.File.Markup != nil {
-			syntax.Walk(m.File.Markup, visit)
-		}
+		pieces = append(pieces, begins...)
+	}
+	for _, m := range append(s.modules(), s.pageModules...) {
+		note(given(m))
+	}
+	for _, f := range s.kept {
+		note(f.Words, f.Pieces)
 	}
 	for name := range asked {
 		if slices.ContainsFunc(pieces, func(p string) bool { return strings.HasPrefix(name, p) }) {
-			given[name] = true
+			found[name] = true
 		}
 	}
 	for i := range s.scan.StyleUses {
 		u := &s.scan.StyleUses[i]
 		for _, c := range inSelector.FindAllStringSubmatch(u.Selector, -1) {
-			if !given[c[1]] && !slices.Contains(u.Foreign, c[1]) {
+			if !found[c[1]] && !slices.Contains(u.Foreign, c[1]) {
 				u.Foreign = append(u.Foreign, c[1])
 			}
 		}
 	}
+}
+
+// aClass is a word that a class may be.
+var aClass = regexp.MustCompile(`^-?[A-Za-z_][\w-]{0,60}$`)
+
+// given lists the words of a module's markup and texts that a class may be, and those that
+// one may begin with.
+func given(m *modules.Module) (list, pieces []string) {
+	seen := map[string]bool{}
+	words := func(text string) {
+		for _, w := range strings.Fields(text) {
+			if !seen[w] && aClass.MatchString(w) {
+				seen[w] = true
+				list = append(list, w)
+			}
+		}
+	}
+	visit := func(n syntax.Node) bool {
+		switch n := n.(type) {
+		case *syntax.Call:
+			if _, selector := query(n); selector != "" {
+				return false // it asks and does not give
+			}
+		case *syntax.Literal:
+			if n.Kind == syntax.StringLiteral {
+				words(n.Value)
+			}
+		case *syntax.Template:
+			for i, text := range n.Texts {
+				words(text)
+				if i < len(n.Exprs) {
+					if list := strings.Fields(text); len(list) > 0 && !strings.HasSuffix(text, " ") && len(list[len(list)-1]) > 2 {
+						pieces = append(pieces, list[len(list)-1])
+					}
+				}
+			}
+		case *syntax.Tagged:
+			return false // styles ask
+		case *syntax.Attribute:
+			words(n.Text)
+		case *syntax.Member: // styles.row of a sheet that is imported
+			words(lastName(n))
+		case *syntax.Property:
+			if name, ok := syntax.KeyName(n.Key); ok {
+				words(name)
+			}
+		}
+		return true
+	}
+	syntax.WalkFile(m.File, visit)
+	if m.File.Markup != nil {
+		syntax.Walk(m.File.Markup, visit)
+	}
+	sort.Strings(list)
+	return list, pieces
 }

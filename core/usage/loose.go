@@ -20,7 +20,7 @@ const maxLoose = 20000
 
 // imports notes the names that files import from the libraries, or hand on.
 func (s *scanner) imports() {
-	for _, m := range append(slices.Clone(s.set.Modules()), s.pageModules...) {
+	for _, m := range append(s.modules(), s.pageModules...) {
 		for local, i := range m.Imports {
 			s.imported(m, i.From, i.Name, local, i.TypeOnly, i.At)
 		}
@@ -30,15 +30,6 @@ func (s *scanner) imports() {
 			}
 		}
 	}
-	slices.SortFunc(s.scan.Imports, func(a, b site.Import) int {
-		switch {
-		case a.At.Less(b.At):
-			return -1
-		case b.At.Less(a.At):
-			return 1
-		}
-		return strings.Compare(a.Name, b.Name)
-	})
 }
 
 func (s *scanner) imported(m *modules.Module, from, name, local string, typeOnly bool, at syntax.Node) {
@@ -74,7 +65,7 @@ func set(words string) map[string]bool {
 
 // looseNames notes what stands for nothing, file by file.
 func (s *scanner) looseNames() {
-	for _, m := range s.set.Modules() {
+	for _, m := range s.modules() {
 		if strings.HasSuffix(m.Path, ".d.ts") {
 			continue
 		}

@@ -15,6 +15,7 @@ import (
 
 // use is one use of a component, of a library or of the app's own.
 type use struct {
+	pass    int // the walk that found it
 	to      target
 	kinds   kinds
 	element bool // a custom element
@@ -30,7 +31,7 @@ type use struct {
 
 // react walks every module.
 func (s *scanner) react() {
-	for _, m := range s.set.Modules() {
+	for _, m := range s.modules() {
 		w := &walker{s: s, m: m, checked: checked(m)}
 		if s.scan.App.Framework == "vue" || path.Ext(m.Path) == ".vue" {
 			w.framework = vueKinds

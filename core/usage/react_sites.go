@@ -20,7 +20,7 @@ func (w *walker) site(to target, form site.Form, at syntax.Node, text syntax.Nod
 	if in == "" {
 		in = "module"
 	}
-	u := &use{to: to, kinds: w.framework, within: w.within, drops: w.drops, outer: w.nested == 0, site: site.Site{
+	u := &use{pass: w.s.pass, to: to, kinds: w.framework, within: w.within, drops: w.drops, outer: w.nested == 0, site: site.Site{
 		Package: to.library, Module: to.module, Component: to.name, Form: form, In: in, Checked: w.checked,
 		At: w.m.Place(at), Text: strings.ToValidUTF8(source, ""), Props: []site.Given{}, Slots: []site.Given{}, Events: []site.Given{}, Via: []string{},
 	}}

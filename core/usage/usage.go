@@ -26,6 +26,9 @@ const Version = "5"
 type Options struct {
 	Libraries []string // package names, all modules of each
 	App       site.App // name, path and commit; the rest is filled in
+	// Kept is where a scan is kept for the next one of the same app, so that this one
+	// costs what changed since; nil for nowhere.
+	Kept Kept
 }
 
 // Scan finds every use of the libraries in the app whose root is fsys. The
@@ -44,7 +47,6 @@ func Scan(fsys fs.FS, o Options) (*site.Scan, error) {
 	}
 	minified := slices.DeleteFunc(slices.Clone(files), func(name string) bool { return !isMinified(name) })
 	files = slices.DeleteFunc(files, isMinified)
-	set.Load(files)
 	locked, err := modules.Locked(fsys, ".")
 	if err != nil {
 		return nil, err
@@ -71,27 +73,40 @@ func Scan(fsys fs.FS, o Options) (*site.Scan, error) {
 		scan.Packages = append(scan.Packages, use)
 	}
 	s := &scanner{set: set, scan: scan, libraries: o.Libraries}
+	walk := s.again(fsys, files, o.Kept)
+	set.Load(walk)
 	for _, name := range minified {
 		s.unreadTag(place.Place{File: set.Rel(name), Line: 1, Column: 1}, "a minified file is not read: what it uses stands in the source that it was made from")
 	}
 	pages := s.findPages(fsys)
-	s.react()
-	s.vueTemplates()
-	s.pages()
-	s.elementScripts()
+	if s.only != nil && s.tagsDigest() != s.keptTags {
+		// The tags that imports bring are others now: what any file names may be, too.
+		s.only, s.kept, s.elements = nil, nil, nil
+		set.Load(files)
+	}
+	for pass, walk := range []func(){s.react, s.vueTemplates, s.pages, s.elementScripts} {
+		s.pass = pass
+		walk()
+	}
 	s.layersSaid()
 	s.imports()
 	s.looseNames()
 	s.defaults()
 	s.beside(locked)
 	s.styleScans()
-	digest := []string{}
-	for _, m := range set.Modules() {
-		digest = append(digest, m.Path, m.Source)
+	for _, m := range s.modules() {
 		s.inSource(m)
 		s.marks(m)
 		for _, err := range m.File.Errors {
 			scan.Unread = append(scan.Unread, site.Unread{At: err.At, Why: err.Message})
+		}
+	}
+	s.remember()
+	s.merge()
+	digest := []string{}
+	for _, name := range files {
+		if text, err := set.Text(name); err == nil {
+			digest = append(digest, name, text)
 		}
 	}
 	digest = append(append(digest, pages...), s.styles(fsys)...)
@@ -106,6 +121,14 @@ func Scan(fsys fs.FS, o Options) (*site.Scan, error) {
 	s.foreign()
 	scan.App.Digest = place.DigestOf(digest...)
 	s.number()
+	s.put(o.Kept)
+	sort.SliceStable(scan.Imports, func(i, j int) bool {
+		a, b := scan.Imports[i], scan.Imports[j]
+		return a.At.Less(b.At) || !b.At.Less(a.At) && a.Name < b.Name
+	})
+	sort.SliceStable(scan.Defaults, func(i, j int) bool { return scan.Defaults[i].At.Less(scan.Defaults[j].At) })
+	sort.SliceStable(scan.Marks, func(i, j int) bool { return scan.Marks[i].At.Less(scan.Marks[j].At) })
+	sort.SliceStable(scan.StyleScans, func(i, j int) bool { return scan.StyleScans[i].At.Less(scan.StyleScans[j].At) })
 	sort.SliceStable(scan.Own, func(i, j int) bool { return scan.Own[i].At.Less(scan.Own[j].At) })
 	sort.SliceStable(scan.Loose, func(i, j int) bool { return scan.Loose[i].At.Less(scan.Loose[j].At) })
 	sort.SliceStable(scan.OtherUses, func(i, j int) bool { return scan.OtherUses[i].At.Less(scan.OtherUses[j].At) })
@@ -170,6 +193,12 @@ type scanner struct {
 	byName      *places // nil until a name is asked for
 	said        map[site.Unread]bool
 	elements    *elementTags // nil until a tag is asked for
+	pass        int          // which walk is under way
+	record      *record      // what is kept for the next scan, nil for nothing
+	digests     map[string]string
+	kept        map[string]*facts // of the files that are not walked
+	keptTags    string
+	only        map[string]bool // the files that are walked, nil for all
 	pageModules []*modules.Module
 }
 

@@ -38,7 +38,7 @@ type component struct {
 
 // vueTemplates walks the templates of the app's single-file components.
 func (s *scanner) vueTemplates() {
-	for _, m := range s.set.Modules() {
+	for _, m := range s.modules() {
 		if path.Ext(m.Path) != ".vue" || m.File.Markup == nil {
 			continue
 		}
