@@ -7,9 +7,11 @@ package inspect
 
 import (
 	"fmt"
+	"runtime"
 	"slices"
 	"sort"
 	"strings"
+	"sync"
 
 	"steadysocket/core/contract"
 	"steadysocket/core/match"
@@ -197,26 +199,11 @@ func Of(scan *site.Scan, libraries []Library) *Inspection {
 	}
 	a.tree = newTree(scan, a.index)
 	for i := range scan.Sites {
-		s := &scan.Sites[i]
-		l := byPackage[s.Package]
-		if l == nil {
-			continue
-		}
-		if len(s.Via) == 0 {
+		if s := &scan.Sites[i]; byPackage[s.Package] != nil && len(s.Via) == 0 {
 			out.Totals.Sites++
 		}
-		c := a.index[s.Package][match.Import{Module: s.Module, Name: s.Component}]
-		if c == nil {
-			a.unknownComponent(s, l)
-			continue
-		}
-		x := a.held(s, c, l)
-		for _, row := range Rows {
-			if row.atSite != nil && (len(s.Via) == 0 || row.handedOn) {
-				row.atSite(x)
-			}
-		}
 	}
+	a.atSites(byPackage)
 	for _, row := range Rows {
 		if row.atApp != nil {
 			row.atApp(a)
@@ -225,6 +212,50 @@ func Of(scan *site.Scan, libraries []Library) *Inspection {
 	out.Findings = a.settled()
 	out.count()
 	return out
+}
+
+// atSites holds each site against its contract, some at a time on each core: what the checks
+// look at beside a site is not changed by them.
+func (a *app) atSites(byPackage map[string]*contract.Listing) {
+	for _, l := range byPackage {
+		for i := range l.Components {
+			a.known(&l.Components[i])
+		}
+	}
+	sites := a.scan.Sites
+	parts := min(runtime.GOMAXPROCS(0), len(sites)/500+1)
+	found := make([][]Finding, parts)
+	var wait sync.WaitGroup
+	for part := range parts {
+		wait.Go(func() {
+			own := *a
+			own.found = nil
+			for i := len(sites) * part / parts; i < len(sites)*(part+1)/parts; i++ {
+				if l := byPackage[sites[i].Package]; l != nil {
+					own.atSite(&sites[i], l)
+				}
+			}
+			found[part] = own.found
+		})
+	}
+	wait.Wait()
+	for _, list := range found {
+		a.found = append(a.found, list...)
+	}
+}
+
+func (a *app) atSite(s *site.Site, l *contract.Listing) {
+	c := a.index[s.Package][match.Import{Module: s.Module, Name: s.Component}]
+	if c == nil {
+		a.unknownComponent(s, l)
+		return
+	}
+	x := a.held(s, c, l)
+	for _, row := range Rows {
+		if row.atSite != nil && (len(s.Via) == 0 || row.handedOn) {
+			row.atSite(x)
+		}
+	}
 }
 
 // settled sorts the findings, drops what is told twice, and numbers equal ones apart.
