@@ -186,14 +186,6 @@ func (s *shell) usesCommand() *cobra.Command {
 	return cmd
 }
 
-// reachingIn finds what of an app reaches inside of components, as impact takes it.
-func reachingIn(scan *site.Scan, old, now *contract.Listing) (list []impact.ReachIn) {
-	for _, r := range inspect.ReachIns(scan, old, now) {
-		list = append(list, impact.ReachIn{Component: r.Component, Selector: r.Selector, Relies: r.Relies, Still: r.Still, At: r.At})
-	}
-	return list
-}
-
 func (s *shell) impactCommand() *cobra.Command {
 	var w wants
 	var app string
@@ -216,7 +208,7 @@ func (s *shell) impactCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			found := impact.Of(changes, old.listing, scan, impact.Options{All: all, ReachIns: reachingIn(scan, old.listing, now.listing)})
+			found := impact.Of(changes, old.listing, scan, impact.Options{All: all, ReachIns: inspect.ReachIns(scan, old.listing, now.listing)})
 			if s.format == "json" {
 				err = s.json(found)
 			} else {

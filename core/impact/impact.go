@@ -125,14 +125,7 @@ type Cause struct {
 type Options struct {
 	All bool // sites that hold too
 	// ReachIns are the styles and queries of the app that reach inside of components.
-	ReachIns []ReachIn
-}
-
-// ReachIn is a style or query of an app that relies on what stands inside of a component.
-// Still says whether the new release has it: yes, no or unknown.
-type ReachIn struct {
-	Component, Selector, Relies, Still string
-	At                                 place.Place
+	ReachIns []match.ReachIn
 }
 
 // Of works out the impact of changes on the sites of a scan. The changes are

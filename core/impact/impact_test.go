@@ -9,6 +9,7 @@ import (
 
 	"steadysocket/core/change"
 	"steadysocket/core/contract"
+	"steadysocket/core/match"
 	"steadysocket/core/site"
 	"steadysocket/core/usage"
 )
@@ -497,7 +498,7 @@ func TestAppDefaults(t *testing.T) {
 // TestReachInsOfTheApp holds that what reaches inside shifts where that is gone.
 func TestReachInsOfTheApp(t *testing.T) {
 	old, now := listing(t, "1.0.0", "inside: [{ element: p, children: [{ element: b }, { element: i }] }]"), listing(t, "2.0.0", "inside: [{ element: p, children: [{ element: i }] }]")
-	reaching := []ReachIn{
+	reaching := []match.ReachIn{
 		{Component: "X", Selector: ".x b", Relies: "<b>", Still: "no"}, {Component: "X", Selector: ".x i", Relies: "<i>", Still: "yes"},
 		{Component: "X", Selector: ".x :first-child", Relies: "the order", Still: "unknown"}, {Component: "Y", Selector: ".y b", Relies: "<b>", Still: "no"},
 	}

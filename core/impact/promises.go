@@ -62,7 +62,7 @@ func setForAll(a *at) (verdict, bool) {
 }
 
 // reachIns ties what reaches inside of components to the outlines that changed.
-func reachIns(changes *change.Changes, list []ReachIn) []StyleUse {
+func reachIns(changes *change.Changes, list []match.ReachIn) []StyleUse {
 	out := []StyleUse{}
 	for _, c := range changes.Changes {
 		if c.Kind != change.InsideChanged {

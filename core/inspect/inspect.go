@@ -175,7 +175,7 @@ type at struct {
 // and what it lays over them.
 func Of(scan *site.Scan, libraries []Library) *Inspection {
 	out := &Inspection{Format: Format, Reader: scan.Reader, App: App{scan.App.Name, scan.App.Commit, scan.App.Framework}, Held: []Held{}, Findings: []Finding{}, Mended: []Known{}, Unread: scan.Unread,
-		Layers: Layers{[]Wrapper{}, []Default{}, []OneOff{}, []Extension{}, []Shadow{}, []ReachIn{}, []Copy{}}}
+		Layers: Layers{[]Wrapper{}, []Default{}, []OneOff{}, []Extension{}, []Shadow{}, []match.ReachIn{}, []Copy{}}}
 	if out.Unread == nil {
 		out.Unread = []site.Unread{}
 	}

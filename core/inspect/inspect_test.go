@@ -234,4 +234,24 @@ func TestReachIns(t *testing.T) {
 			t.Errorf("%s: found %q, want %q", css, text, want)
 		}
 	}
+	// The same as objects and templates around the component, in tables and in queries.
+	for code, want := range map[string]string{
+		"export const B = () => <Sign text='a' sx={{ color: 'red', '& b': { color: 'blue' } }} />;":                   "reach-in & b",
+		"export const B = () => <Sign text='a' css={(theme) => [{ '> b': { color: theme.ink } }]} />;":                "reach-in & > b",
+		"export const B = () => <Sign text='a' sx={{ '&:hover': { color: 'blue' }, '@media print': { top: 0 } }} />;": "",
+		"export const B = styled(Sign)({ b: 1, '& b:first-child': { top: 0 } });":                                     "reach-in & b:first-child",
+		"export const B = styled(Sign)`b { top: 0; }`;":                                                               "reach-in & b",
+		"export const t = { components: { Sign: { styles: { root: { '& b': { top: 0 } } } } } };":                     "reach-in & b",
+		"export const q = () => document.querySelector('.sign b');":                                                   "reach-in .sign b",
+		"export const q = () => screen.getByTestId('other');":                                                         "",
+	} {
+		got, _ := found(t, l, "", map[string]string{"page.jsx": "import styled from 'styles';\nimport { Sign } from 'quay';\nexport const A = () => <Sign text='a' className='sign' />;\n" + code + "\n"})
+		got = slices.DeleteFunc(got, func(s string) bool { return !strings.Contains(s, "reach-in") })
+		for i := range got {
+			_, got[i], _ = strings.Cut(got[i], " ")
+		}
+		if text := strings.Join(got, "; "); text != want {
+			t.Errorf("%s: found %q, want %q", code, text, want)
+		}
+	}
 }

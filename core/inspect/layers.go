@@ -22,13 +22,13 @@ import (
 
 // Layers is what an app quietly relies upon, or lays over a library.
 type Layers struct {
-	Wrappers   []Wrapper   `json:"wrappers"`
-	Defaults   []Default   `json:"defaults"`
-	Styles     []OneOff    `json:"styles"`
-	Extensions []Extension `json:"extensions"`
-	Shadows    []Shadow    `json:"shadows"`
-	ReachIns   []ReachIn   `json:"reachIns"`
-	Copies     []Copy      `json:"copies"`
+	Wrappers   []Wrapper       `json:"wrappers"`
+	Defaults   []Default       `json:"defaults"`
+	Styles     []OneOff        `json:"styles"`
+	Extensions []Extension     `json:"extensions"`
+	Shadows    []Shadow        `json:"shadows"`
+	ReachIns   []match.ReachIn `json:"reachIns"`
+	Copies     []Copy          `json:"copies"`
 }
 
 // Wrapper is a component of the app that hands on to a component of the library, through

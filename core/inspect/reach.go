@@ -11,26 +11,12 @@ import (
 	"steadysocket/core/contract"
 	"steadysocket/core/match"
 	"steadysocket/core/names"
-	"steadysocket/core/place"
 	"steadysocket/core/site"
 )
 
-// ReachIn is a style or query that relies on what stands inside of a component and is no
-// style hook. Still says whether the newest release has it: yes, no or unknown.
-type ReachIn struct {
-	Package   string      `json:"package"`
-	Component string      `json:"component"`
-	Selector  string      `json:"selector"`
-	Query     string      `json:"query,omitempty"`
-	Relies    string      `json:"relies"` // on what: an element, a class, an attribute, a place
-	Sure      Sureness    `json:"sure"`
-	Still     string      `json:"still"`
-	At        place.Place `json:"at"`
-}
-
 // ReachIns finds the styles and queries of an app that reach inside of the components of
 // one release, and whether another still has what they rely on.
-func ReachIns(scan *site.Scan, locked, other *contract.Listing) []ReachIn {
+func ReachIns(scan *site.Scan, locked, other *contract.Listing) []match.ReachIn {
 	return Of(scan, []Library{{Locked: locked, Newest: other}}).Layers.ReachIns
 }
 
@@ -135,9 +121,10 @@ func (x *anchors) of(c compound, u site.StyleUse) []anchor {
 // reachIns looks at every style and query of the app.
 func reachIns(a *app) {
 	x := a.anchors()
+	styles := append(slices.Clone(a.scan.StyleUses), a.tableStyles()...)
 	type key struct{ component, name string }
 	states := map[key]map[string]bool{} // what is set again in some state
-	for _, u := range a.scan.StyleUses {
+	for _, u := range styles {
 		for _, list := range selectors(u.Selector) {
 			last := list[len(list)-1]
 			for _, own := range x.of(last, u) {
@@ -153,7 +140,7 @@ func reachIns(a *app) {
 			}
 		}
 	}
-	for _, u := range a.scan.StyleUses {
+	for _, u := range styles {
 		if strings.HasPrefix(u.Selector, "--") {
 			continue
 		}
@@ -177,6 +164,19 @@ func reachIns(a *app) {
 			}
 		}
 	}
+}
+
+// tableStyles are the selectors of a table of styles by components' names: what is written
+// there is written around the component.
+func (a *app) tableStyles() (list []site.StyleUse) {
+	for _, d := range a.scan.Defaults {
+		c, _ := a.component(d.Component)
+		if c == nil || !strings.HasPrefix(d.State, "&") {
+			continue
+		}
+		list = append(list, site.StyleUse{Selector: d.State, Package: c.Package, Component: c.Component, Sets: []string{strings.Join(names.Words(d.Style), "-")}, At: d.At})
+	}
+	return list
 }
 
 // reaches looks at what stands behind the part of a selector that is a component.
@@ -269,7 +269,7 @@ func (a *app) reach(own anchor, u site.StyleUse, relies string, sure Sureness, s
 	if !own.contract.Root.Known && own.contract.Framework == "react" {
 		sure = Unsure // declarations show neither what is promised nor what stands inside
 	}
-	r := ReachIn{Package: own.contract.Package, Component: own.contract.Component, Selector: u.Selector, Query: u.Query, Relies: relies, Sure: sure, Still: still, At: u.At}
+	r := match.ReachIn{Package: own.contract.Package, Component: own.contract.Component, Selector: u.Selector, Query: u.Query, Relies: relies, Sure: string(sure), Still: still, At: u.At}
 	a.layers.ReachIns = append(a.layers.ReachIns, r)
 	why := fmt.Sprintf("%s relies on %s, in %s (known by %s)", what, relies, own.contract.Component, own.how)
 	weight := Should
@@ -288,7 +288,10 @@ func promised(c *contract.Contract) string {
 			list = append(list, h.Name)
 		}
 	}
-	if len(list) == 0 {
+	switch {
+	case len(list) == 0 && !c.Root.Known:
+		return "which hooks it has is not shown by its declarations"
+	case len(list) == 0:
 		return "it has no style hook, so ask for one"
 	}
 	return listed(list)

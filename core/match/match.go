@@ -327,3 +327,16 @@ func Components(l *contract.Listing) map[Import]*contract.Contract {
 func KeyOf(c *contract.Contract, kind contract.MemberKind, spelled string) string {
 	return change.Key(c.Framework, kind, spelled)
 }
+
+// ReachIn is a style or query that relies on what stands inside of a component and is no
+// style hook. Still says whether the newest release has it: yes, no or unknown.
+type ReachIn struct {
+	Package   string      `json:"package"`
+	Component string      `json:"component"`
+	Selector  string      `json:"selector"`
+	Query     string      `json:"query,omitempty"`
+	Relies    string      `json:"relies"` // on what: an element, a class, an attribute, a place
+	Sure      string      `json:"sure"`   // sure, likely or unsure
+	Still     string      `json:"still"`
+	At        place.Place `json:"at"`
+}

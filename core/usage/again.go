@@ -331,44 +331,26 @@ func (s *scanner) remember() {
 		}
 	}
 	scan := s.scan
-	for _, x := range scan.OtherUses {
-		if f := of(x.At.File); f != nil {
-			f.OtherUses = append(f.OtherUses, x)
-		}
-	}
-	for _, x := range scan.Unread {
-		if f := of(x.At.File); f != nil {
-			f.Unread = append(f.Unread, x)
-		}
-	}
-	for _, x := range scan.StyleUses {
-		if f := of(x.At.File); f != nil {
-			f.StyleUses = append(f.StyleUses, x)
-		}
-	}
-	for _, x := range scan.Imports {
-		if f := of(x.At.File); f != nil {
-			f.Names = append(f.Names, x)
-		}
-	}
-	for _, x := range scan.Loose {
-		if f := of(x.At.File); f != nil {
-			f.Loose = append(f.Loose, x)
-		}
-	}
-	for _, x := range scan.Defaults {
-		if f := of(x.At.File); f != nil {
-			f.Defaults = append(f.Defaults, x)
-		}
-	}
-	for _, x := range scan.Marks {
-		if f := of(x.At.File); f != nil {
-			f.Marks = append(f.Marks, x)
-		}
-	}
+	share(of, scan.OtherUses, func(x site.OtherUse) place.Place { return x.At }, func(f *facts) *[]site.OtherUse { return &f.OtherUses })
+	share(of, scan.Unread, func(x site.Unread) place.Place { return x.At }, func(f *facts) *[]site.Unread { return &f.Unread })
+	share(of, scan.StyleUses, func(x site.StyleUse) place.Place { return x.At }, func(f *facts) *[]site.StyleUse { return &f.StyleUses })
+	share(of, scan.Imports, func(x site.Import) place.Place { return x.At }, func(f *facts) *[]site.Import { return &f.Names })
+	share(of, scan.Loose, func(x site.Loose) place.Place { return x.At }, func(f *facts) *[]site.Loose { return &f.Loose })
+	share(of, scan.Defaults, func(x site.AppDefault) place.Place { return x.At }, func(f *facts) *[]site.AppDefault { return &f.Defaults })
+	share(of, scan.Marks, func(x site.Mark) place.Place { return x.At }, func(f *facts) *[]site.Mark { return &f.Marks })
 	s.record.Tags = s.tagsDigest()
 	for name, f := range s.kept {
 		s.record.Files[name] = f
+	}
+}
+
+// share gives each file its part of a list.
+func share[T any](of func(file string) *facts, list []T, at func(T) place.Place, part func(*facts) *[]T) {
+	for _, x := range list {
+		if f := of(at(x).File); f != nil {
+			into := part(f)
+			*into = append(*into, x)
+		}
 	}
 }
 

@@ -76,7 +76,15 @@ func (s *scanner) tags() *elementTags {
 // imported notes an import that may be the class of an element.
 func (t *elementTags) imported(s *scanner, name, from string) {
 	if library, module, ok := s.library(from); ok && names.IsComponent(name) {
-		t.classes[hyphenated(strings.TrimSuffix(name, "Element"))] = target{library: library, module: module, name: name}
+		least(t.classes, hyphenated(strings.TrimSuffix(name, "Element")), target{library: library, module: module, name: name})
+	}
+}
+
+// least notes what a tag is; of several the first by name, in whatever order they come.
+func least(table map[string]target, tag string, to target) {
+	old, ok := table[tag]
+	if !ok || to.library+"\x00"+to.module+"\x00"+to.name < old.library+"\x00"+old.module+"\x00"+old.name {
+		table[tag] = to
 	}
 }
 
@@ -98,7 +106,7 @@ func (t *elementTags) sideEffect(s *scanner, from string) {
 		if base == "index" {
 			base = path.Base(path.Dir(module))
 		}
-		t.paths[base] = target{library: library, module: module, name: names.UpperFirst(names.Camel(base))}
+		least(t.paths, base, target{library: library, module: module, name: names.UpperFirst(names.Camel(base))})
 	}
 }
 

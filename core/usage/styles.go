@@ -10,6 +10,7 @@ import (
 	"strings"
 
 	"steadysocket/core/modules"
+	"steadysocket/core/names"
 	"steadysocket/core/place"
 	"steadysocket/core/site"
 	"steadysocket/core/syntax"
@@ -90,9 +91,67 @@ func (s *scanner) inSource(m *modules.Module) {
 			if q, selector := query(n); selector != "" {
 				s.styleUse(site.StyleUse{Selector: selector, Query: q}, m.Place(n.Args[0]))
 			}
+			if to := w.styled(n.Fun); to != nil { // styled(X)({ … })
+				for _, arg := range n.Args {
+					w.objectStyles(arg, to, "&", 0)
+				}
+			}
+		case *syntax.Element:
+			if list := w.tagTargets(n.Name); len(list) == 1 && list[0].library != "" {
+				for _, a := range n.Attrs {
+					if name, ok := a.Name.(*syntax.Ident); ok && objectRoutes[name.Name] {
+						if c, ok := a.Value.(*syntax.Container); ok && c.X != nil {
+							w.objectStyles(c.X, &list[0], "&", 0)
+						}
+					}
+				}
+			}
 		}
 		return true
 	})
+}
+
+// objectRoutes are the attributes that are given styles as an object with selectors.
+var objectRoutes = map[string]bool{"sx": true, "css": true, "styles": true, "xstyle": true}
+
+// objectStyles notes the selectors of styles that are written as an object around a
+// component, with what each sets.
+func (w *walker) objectStyles(x syntax.Expr, of *target, around string, depth int) {
+	if depth > maxStyleDepth {
+		return
+	}
+	switch x := syntax.Bare(x).(type) {
+	case *syntax.Func: // of a theme
+		if x.X != nil {
+			w.objectStyles(x.X, of, around, depth+1)
+		}
+	case *syntax.Array:
+		for _, one := range x.Elems {
+			if one != nil {
+				w.objectStyles(one, of, around, depth+1)
+			}
+		}
+	case *syntax.Object:
+		var sets []string
+		for _, p := range x.Props {
+			name, ok := "", false
+			if p.Key != nil {
+				name, ok = syntax.KeyName(p.Key)
+			}
+			if _, record := syntax.Bare(p.Value).(*syntax.Object); !record && ok {
+				sets = append(sets, strings.Join(names.Words(name), "-"))
+			} else if ok && strings.ContainsAny(name, "&.>[:*") && !strings.HasPrefix(name, "@") {
+				selector := strings.ReplaceAll(name, "&", around)
+				if !strings.Contains(name, "&") {
+					selector = around + " " + strings.TrimSpace(name)
+				}
+				w.objectStyles(p.Value, of, selector, depth+1)
+			} else if ok && strings.HasPrefix(name, "@") {
+				w.objectStyles(p.Value, of, around, depth+1)
+			}
+		}
+		w.s.styleUse(site.StyleUse{Selector: around, Package: of.library, Component: of.name, Sets: sets}, w.m.Place(x))
+	}
 }
 
 // blanked is the text of a template; what stands in ${…} is blanked, so that places stay

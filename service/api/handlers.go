@@ -14,6 +14,7 @@ import (
 	"steadysocket/core/change"
 	"steadysocket/core/contract"
 	"steadysocket/core/impact"
+	"steadysocket/core/inspect"
 	"steadysocket/core/site"
 	"steadysocket/core/style"
 	"steadysocket/service/store"
@@ -406,7 +407,7 @@ func (s *server) impactOnApp(c *gin.Context) {
 		s.fail(c, &store.NotFound{What: "the scan of " + c.Param("app") + " did not look for " + old.Release.Package, Right: "scan it again with steady add app"})
 		return
 	}
-	c.JSON(http.StatusOK, impact.Of(changes, old.Listing, scan, impact.Options{All: c.Query("all") != "", ReachIns: reachingIn(scan, old.Listing, now.Listing)}))
+	c.JSON(http.StatusOK, impact.Of(changes, old.Listing, scan, impact.Options{All: c.Query("all") != "", ReachIns: inspect.ReachIns(scan, old.Listing, now.Listing)}))
 }
 
 // AppImpact is one row of the impact on all apps.

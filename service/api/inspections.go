@@ -13,7 +13,6 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"steadysocket/core/contract"
-	"steadysocket/core/impact"
 	"steadysocket/core/inspect"
 	"steadysocket/core/place"
 	"steadysocket/core/site"
@@ -162,14 +161,6 @@ func (s *server) otherReleases(ctx context.Context, lib inspect.Library) (list [
 	}
 	slices.Reverse(list) // oldest first
 	return list, nil
-}
-
-// reachingIn finds what of an app reaches inside of components, as impact takes it.
-func reachingIn(scan *site.Scan, old, now *contract.Listing) (list []impact.ReachIn) {
-	for _, r := range inspect.ReachIns(scan, old, now) {
-		list = append(list, impact.ReachIn{Component: r.Component, Selector: r.Selector, Relies: r.Relies, Still: r.Still, At: r.At})
-	}
-	return list
 }
 
 // Usage is what apps do with a component.
