@@ -221,6 +221,9 @@ func (f *freeNames) visit(n syntax.Node) {
 			f.visit(n.Value)
 		}
 		return
+	case *syntax.Class:
+		f.class(n)
+		return
 	case *syntax.Labeled:
 		f.visit(n.Body)
 		return
@@ -279,6 +282,22 @@ func (f *freeNames) function(fn *syntax.Func) {
 	}
 	if fn.X != nil {
 		f.visit(fn.X)
+	}
+	f.bound = f.bound[:len(f.bound)-1]
+}
+
+// class visits what a class reads; its name stands within it, as a function's does.
+func (f *freeNames) class(c *syntax.Class) {
+	scope := map[string]bool{}
+	if c.Name != nil {
+		scope[c.Name.Name] = true
+	}
+	f.bound = append(f.bound, scope)
+	if c.Extends != nil {
+		f.visit(c.Extends)
+	}
+	for _, m := range c.Members {
+		f.visit(m)
 	}
 	f.bound = f.bound[:len(f.bound)-1]
 }
