@@ -157,7 +157,7 @@ func inspectionLog(found *inspect.Inspection, baseline bool) sarifLog {
 		run.Tool.Driver.Rules = append(run.Tool.Driver.Rules, r)
 	}
 	for _, f := range found.Findings {
-		r := sarifResult{Rule: string(f.Kind), Level: levels[style.Weight(f.Weight)], Message: sarifText{sentence(f.Why) + " " + sentence(f.Mend)}, Locations: []sarifLocation{located(f.At)},
+		r := sarifResult{Rule: string(f.Kind), Level: levels[style.Weight(f.Weight)], Message: sarifText{f.Why + ". " + sentence(f.Mend)}, Locations: []sarifLocation{located(f.At)},
 			Fingerprints: map[string]string{"steady/1": f.Fingerprint}}
 		if f.Sure == inspect.Unsure {
 			r.Level = levels[style.Note]
@@ -188,7 +188,7 @@ func deletedBy(e inspect.Edit) sarifDeleted {
 	return d
 }
 
-// sentence writes a text as one.
+// sentence writes a text of ours as one; what may begin with a name is not for it.
 func sentence(text string) string {
 	if text == "" {
 		return ""

@@ -347,6 +347,14 @@ type told struct {
 	detail string // tells findings of one member apart, whatever line they stand on
 }
 
+// gist is what of it stays the same while lines move, counts grow and releases come.
+func (t told) gist() string {
+	if t.detail != "" {
+		return t.detail
+	}
+	return t.why
+}
+
 // say notes a finding at a site.
 func (a *at) say(t told) {
 	f := a.app.finding(t)
@@ -358,7 +366,7 @@ func (a *at) say(t told) {
 	// A call is generic over the props, and takes what is too much.
 	loose := a.site.Form == site.Call && (f.Kind == MemberUnknown || f.Kind == AttributeStray)
 	f.Silent = silent(f.Kind, a.site.Checked && !loose)
-	f.Fingerprint = strings.Join([]string{a.site.In, t.detail, t.why}, "\x00")
+	f.Fingerprint = strings.Join([]string{a.site.In, t.gist()}, "\x00")
 	a.found = append(a.found, f)
 }
 

@@ -255,3 +255,36 @@ func TestReachIns(t *testing.T) {
 		}
 	}
 }
+
+// TestFingerprints holds that what is known stays known while lines move, counts grow and
+// other uses come: only a finding that was not there has a new fingerprint.
+func TestFingerprints(t *testing.T) {
+	l := library(t, "quay", "", map[string]string{"index.tsx": quay})
+	prints := func(text string) map[string]string {
+		_, out := found(t, l, "", map[string]string{"a.jsx": text})
+		m := map[string]string{}
+		for _, f := range out.Findings {
+			m[f.Fingerprint] = string(f.Kind) + " " + f.Member
+		}
+		return m
+	}
+	head := "import { Push, Buoy } from 'quay';\n"
+	uses := "export const A = () => <><Push tonne='x'/><Buoy name='x'/></>;\nexport const B = () => <><Push style={{ top: 1 }}/><Push style={{ top: 1 }}/></>;\n"
+	before := prints(head + uses)
+	kinds := map[string]bool{}
+	for _, text := range before {
+		kinds[strings.Fields(text)[0]] = true
+	}
+	if !kinds[string(inspect.StyleRepeated)] || !kinds[string(inspect.ProviderMissing)] {
+		t.Fatalf("only %v are found", before)
+	}
+	after := prints(head + "\n\n" + uses + "export const C = () => <><Push style={{ top: 1 }}/><A/><Push tonne='y'/></>;\n")
+	for print, text := range before {
+		if after[print] != text {
+			t.Errorf("%s is new after lines were put in", text)
+		}
+	}
+	if len(after) != len(before)+1 {
+		t.Errorf("one mistake more makes %d of %d", len(after), len(before))
+	}
+}

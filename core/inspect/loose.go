@@ -6,6 +6,7 @@ package inspect
 import (
 	"fmt"
 	"slices"
+	"sort"
 	"strings"
 
 	"steadysocket/core/contract"
@@ -91,14 +92,14 @@ func textsOf(values []any) (list []string) {
 
 // siteAround gives the innermost site of a library component around a place.
 func (a *app) siteAround(p place.Place) *at {
-	var best *node
-	for _, n := range a.tree.files[p.File] {
-		if n.contract == nil || n.span()[0] > p.Span[0] || n.span()[1] < p.Span[1] {
-			continue
-		}
-		if best == nil || n.span()[0] >= best.span()[0] {
-			best = n
-		}
+	list := a.tree.files[p.File]
+	next := sort.Search(len(list), func(i int) bool { return list[i].span()[0] > p.Span[0] })
+	if next == 0 {
+		return nil
+	}
+	best := list[next-1]
+	for best != nil && (best.contract == nil || best.span()[1] < p.Span[1]) {
+		best = best.parent
 	}
 	if best == nil {
 		return nil
@@ -215,7 +216,7 @@ func (a *app) unknownComponent(s *site.Site, l *contract.Listing) {
 		}
 		written = t.member
 	} else if isPart {
-		c := match.Components(l)[match.Import{Module: s.Module, Name: main}]
+		c := a.index[s.Package][match.Import{Module: s.Module, Name: main}]
 		if strings.Contains(part, ".") || c == nil || len(c.Parts) == 0 || len(c.Bases) > 0 {
 			return // what it has beside itself was not read
 		}
@@ -265,7 +266,7 @@ func (a *app) tell(t told, listing *contract.Listing) {
 		f.Component = ""
 	}
 	f.At.Span = nil
-	f.Fingerprint = strings.Join([]string{t.detail, t.why}, "\x00")
+	f.Fingerprint = t.gist()
 	a.found = append(a.found, f)
 }
 
