@@ -2,8 +2,10 @@ package cli_test
 
 import (
 	"encoding/json"
+	"fmt"
 	"os"
 	"path/filepath"
+	"slices"
 	"strings"
 	"testing"
 
@@ -181,5 +183,55 @@ func TestInspectSARIF(t *testing.T) {
 	}
 	if fixes < 8 {
 		t.Errorf("%d fixes", fixes)
+	}
+}
+
+// TestKindsInSchemas holds the closed list of kinds in the schemas against the table.
+func TestKindsInSchemas(t *testing.T) {
+	var want []string
+	for _, row := range inspect.Rows {
+		want = append(want, string(row.Kind))
+	}
+	slices.Sort(want)
+	for _, name := range []string{"inspect", "baseline"} {
+		data, err := os.ReadFile("../docs/schemas/steady." + name + ".1.schema.json")
+		if err != nil {
+			t.Fatal(err)
+		}
+		var doc any
+		if err := json.Unmarshal(data, &doc); err != nil {
+			t.Fatal(err)
+		}
+		lists := 0
+		var walk func(x any)
+		walk = func(x any) {
+			switch x := x.(type) {
+			case []any:
+				for _, y := range x {
+					walk(y)
+				}
+			case map[string]any:
+				for key, y := range x {
+					enum, ok := y.([]any)
+					if key != "enum" || !ok || !slices.Contains(enum, any(want[0])) {
+						walk(y)
+						continue
+					}
+					lists++
+					var got []string
+					for _, kind := range enum {
+						got = append(got, fmt.Sprint(kind))
+					}
+					slices.Sort(got)
+					if !slices.Equal(got, want) {
+						t.Errorf("steady.%s/1 knows %v, the table %v", name, got, want)
+					}
+				}
+			}
+		}
+		walk(doc)
+		if lists == 0 {
+			t.Errorf("steady.%s/1 has no list of kinds", name)
+		}
 	}
 }

@@ -76,6 +76,7 @@ func lineOf(t *testing.T, dir, file, text string) int {
 var elsewhere = map[string]string{
 	"provider-missing":   "Fairlead's parts need no other provider than their main component: core/inspect",
 	"peer-missing":       "every app has what Fairlead needs: core/inspect",
+	"package-assumed":    "Fairlead brings all that it imports: core/inspect",
 	"style-scan-missing": "Fairlead's styles are made by no tool that scans: core/inspect",
 }
 

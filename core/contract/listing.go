@@ -48,10 +48,19 @@ type PackageInfo struct {
 	Peers     map[string]string `c:"peers"`
 	// OptionalPeers are those that the package can do without.
 	OptionalPeers []string `c:"optionalPeers"`
-	Modules       []string `c:"modules"`
+	// Assumes are packages that the sources of components import and the manifest does
+	// not bring, where that was asked for: an app must have them.
+	Assumes []Assumed `c:"assumes"`
+	Modules []string  `c:"modules"`
 	// Stale names the components and other exports of which the package's built
 	// files say something else than its sources, where it holds both.
 	Stale []string `c:"stale"`
+}
+
+// Assumed is a package that components take for granted. By names them.
+type Assumed struct {
+	Package string   `c:"package"`
+	By      []string `c:"by"`
 }
 
 // Exported is another export of a package: a type, constant or function with

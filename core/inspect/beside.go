@@ -18,7 +18,7 @@ import (
 )
 
 // beside looks at the peers of each package, at copies of packages that must be there
-// once, and at what must stand above components.
+// once, and at what components import and nothing brings.
 func beside(a *app) {
 	held := map[string]site.PackageUse{}
 	for _, p := range a.scan.Beside {
@@ -46,7 +46,35 @@ func beside(a *app) {
 				a.tell(told{kind: PackageTwice, member: p.Name, at: at, sure: Likely, why: fmt.Sprintf("%s is there in several versions (%s): a provider of the one is not seen by components of the other", p.Name, strings.Join(p.Locked, ", ")), mend: "bring them to one version", detail: p.Name}, l)
 			}
 		}
+		a.assumed(l, held, at)
 		a.unscanned(l, at)
+	}
+}
+
+// assumed finds packages that the components which the app uses import, and that neither
+// their library brings nor the app depends on.
+func (a *app) assumed(l *contract.Listing, held map[string]site.PackageUse, at place.Place) {
+	used := map[string]bool{}
+	for i := range a.scan.Sites {
+		s := &a.scan.Sites[i]
+		if c := a.index[s.Package][match.Import{Module: s.Module, Name: s.Component}]; c != nil && s.Package == l.Package.Name {
+			used[c.Component] = true
+		}
+	}
+	for _, needs := range l.Package.Assumes {
+		if _, there := held[needs.Package]; there {
+			continue
+		}
+		var by []string
+		for _, component := range needs.By {
+			if used[component] {
+				by = append(by, component)
+			}
+		}
+		if len(by) > 0 {
+			a.tell(told{kind: PackageAssumed, member: needs.Package, at: at, sure: Likely, why: fmt.Sprintf("%s imports %s for %s, and neither brings it nor asks for it; the app does not depend on it", l.Package.Name, needs.Package, listed(by)),
+				mend: "add " + needs.Package + " to the app", detail: needs.Package}, l)
+		}
 	}
 }
 

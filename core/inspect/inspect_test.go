@@ -32,7 +32,7 @@ func library(t *testing.T, name, manifest string, files map[string]string) *cont
 func found(t *testing.T, l *contract.Listing, manifest string, files map[string]string) (list []string, out *inspect.Inspection) {
 	t.Helper()
 	if manifest == "" {
-		manifest = fmt.Sprintf(`{"name": "app", "dependencies": {%q: "^1.0.0"}}`, l.Package.Name)
+		manifest = fmt.Sprintf(`{"name": "app", "dependencies": {%q: "^1.0.0", "react": "^19.0.0"}}`, l.Package.Name)
 	}
 	fsys := fstest.MapFS{"package.json": {Data: []byte(manifest)}}
 	for file, text := range files {
@@ -132,6 +132,27 @@ func TestBeside(t *testing.T) {
 	got, _ = found(t, l, `{"name": "app", "dependencies": {"quay": "^1.0.0", "react": "^17.0.0", "tailwindcss": "^3.4.0"}}`, source)
 	if want := []string{"package.json:1 package-twice react?", "package.json:1 peer-old react"}; !slices.Equal(got, want) {
 		t.Errorf("found %v, want %v", got, want)
+	}
+}
+
+// TestAssumed holds which packages the components that an app uses take for granted.
+func TestAssumed(t *testing.T) {
+	l := library(t, "quay", `, "dependencies": {"ropes": "^1.0.0"}, "peerDependencies": {"react": ">=18"}, "devDependencies": {"knots": "^2.0.0"}`, map[string]string{
+		"index.tsx": "export * from './Sign';\nexport * from './Mast';\n",
+		"Sign.tsx":  "import { useState } from 'react';\nimport { tie } from 'ropes/tie';\nimport fs from 'node:fs';\nimport path from 'path';\nimport type { Knot } from 'types-only';\nimport { drawn } from './drawn';\nexport function Sign({ text }: { text: string }) { return <p>{drawn(tie(text))}</p>; }\n",
+		"drawn.ts":  "import { knot } from 'knots';\nimport '@sails/set/canvas.css';\nimport icon from 'virtual:icons/x';\nexport const drawn = (text: string) => knot(text) + icon;\n",
+		"Mast.tsx":  "import { wood } from 'wood';\nexport function Mast() { return <i>{wood}</i>; }\n",
+	})
+	for _, test := range []struct{ name, has, page, want string }{
+		{"what is used", "", "<Sign text='a' />", "package.json:1 package-assumed @sails/set?; package.json:1 package-assumed knots?"},
+		{"all are used", "", "<><Sign text='a' /><Mast /></>", "package.json:1 package-assumed @sails/set?; package.json:1 package-assumed knots?; package.json:1 package-assumed wood?"},
+		{"the app has it", `, "knots": "2", "@sails/set": "1"`, "<Sign text='a' />", ""},
+		{"nothing is used", "", "<p />", ""},
+	} {
+		got, _ := found(t, l, `{"name": "app", "dependencies": {"quay": "^1.0.0", "react": "^19.0.0"`+test.has+`}}`, map[string]string{"page.jsx": "import { Sign, Mast } from 'quay';\nexport const Page = () => " + test.page + ";\n"})
+		if text := strings.Join(got, "; "); text != test.want {
+			t.Errorf("%s: found %q, want %q", test.name, text, test.want)
+		}
 	}
 }
 

@@ -76,6 +76,7 @@ const (
 	PeerMissing         Kind = "peer-missing"
 	PeerOld             Kind = "peer-old"
 	PackageTwice        Kind = "package-twice"
+	PackageAssumed      Kind = "package-assumed"
 	ScanMissing         Kind = "style-scan-missing"
 )
 
@@ -253,6 +254,10 @@ var Rows = []Row{
 		Occurs:  "a package that must be there once is there in several versions",
 		Reason:  "what the one provides the other does not see",
 		Example: `react 18.3.1, 19.0.0`},
+	{Kind: PackageAssumed, Weight: Should, Told: Nobody,
+		Occurs:  "a component that is used imports a package which neither its library brings nor the app depends on",
+		Reason:  "it is there by luck, for something else brings it, or not at all",
+		Example: `import { format } from 'timetables'; in the source of SailingRow`},
 	{Kind: ScanMissing, Weight: Should, Told: Nobody,
 		Occurs:  "a tool makes styles from the files that it scans, and the library's are not among them",
 		Reason:  "the markup is right and its classes are undefined",

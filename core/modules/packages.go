@@ -10,9 +10,9 @@ import (
 	"github.com/Masterminds/semver/v3"
 )
 
-// splitName takes a module's name apart: the package, and the module within it
+// SplitName takes a module's name apart: the package, and the module within it
 // as "." or "./rest".
-func splitName(name string) (pkg, module string) {
+func SplitName(name string) (pkg, module string) {
 	parts := strings.SplitN(name, "/", 3)
 	n := 1
 	if strings.HasPrefix(name, "@") {
@@ -30,7 +30,7 @@ func splitName(name string) (pkg, module string) {
 func (s *Set) Foreign(file string) (pkg string, foreign bool) {
 	rel := s.Rel(file)
 	if i := strings.LastIndex("/"+rel, "/node_modules/"); i >= 0 {
-		pkg, _ = splitName(rel[i+len("node_modules/"):])
+		pkg, _ = SplitName(rel[i+len("node_modules/"):])
 		return strings.TrimPrefix(pkg, "@types/"), true
 	}
 	if rel != file || s.Dir == "." {
@@ -46,7 +46,7 @@ func (s *Set) Foreign(file string) (pkg string, foreign bool) {
 
 // installed finds a module of another package, as seen from a folder.
 func (s *Set) installed(from, name string) (string, bool) {
-	pkg, module := splitName(name)
+	pkg, module := SplitName(name)
 	types := "@types/" + strings.Replace(strings.TrimPrefix(pkg, "@"), "/", "__", 1)
 	for dir := from; ; dir = path.Dir(dir) {
 		if path.Base(dir) != "node_modules" {

@@ -52,7 +52,7 @@ type Options struct {
 	// tells can be held against them.
 	Undescribed bool
 	// Marks says that the fingerprints of the components' sources are taken, by which
-	// copies of them are known.
+	// copies of them are known, and that what they take for granted is listed.
 	Marks bool
 }
 
@@ -562,6 +562,7 @@ func (r *reader) finish(o Options) {
 	}
 	if o.Marks {
 		r.marks(files)
+		r.assumes(files)
 	}
 	contract.HashAll(l.Components)
 	types.Forget() // the next library has others
