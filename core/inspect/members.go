@@ -84,7 +84,7 @@ func unknownMembers(a *at) {
 		if x.Spread != "" || x.Position > 0 || taken[a.contract.Framework][x.Spelled] || strings.HasPrefix(x.Spelled, "$") {
 			continue // what begins with $ is for a style of the app around it, and goes no further
 		}
-		if _, ok := a.memberOf(kind, x.Spelled); ok {
+		if _, ok := a.memberOf(kind, x.Spelled); ok || a.listens(kind, x.Spelled) {
 			continue
 		}
 		switch {
@@ -100,7 +100,17 @@ func unknownMembers(a *at) {
 	}
 }
 
-// reaches says what becomes of an undeclared attribute: it is lost, it reaches an
+// listens reports whether a prop is the listener of an event: Vue takes onDim for @dim.
+func (a *at) listens(kind contract.MemberKind, spelled string) bool {
+	event, ok := strings.CutPrefix(spelled, "on")
+	if kind != contract.MemberProp || a.contract.Framework != "vue" || !ok || event == "" || names.UpperFirst(event) != event {
+		return false
+	}
+	_, ok = a.memberOf(contract.MemberEvent, names.LowerFirst(event))
+	return ok
+}
+
+// fate is what becomes of an undeclared attribute: it is lost, it reaches an
 // element that knows it, it reaches one that does not, or nobody can tell.
 type fate int
 
@@ -430,7 +440,8 @@ func combinations(a *at) {
 		}
 		list := slices.Sorted(maps.Keys(e.When))
 		both := a.combined(list, e.When)
-		t := told{kind: CombinationExcluded, member: list[0], at: a.placeOf(list[len(list)-1]), why: "gives " + both + ": " + because(e.Because, "the contract excludes it"), mend: "give one of them", detail: both}
+		first, _ := a.contract.SpelledOf(list[0])
+		t := told{kind: CombinationExcluded, member: first, at: a.placeOf(list[len(list)-1]), why: "gives " + both + ": " + because(e.Because, "the contract excludes it"), mend: "give one of them", detail: both}
 		if p == match.Perhaps {
 			t.sure, t.why = Unsure, "may give "+both+": "+because(e.Because, "the contract excludes it")
 		}
@@ -442,13 +453,13 @@ func combinations(a *at) {
 			continue
 		}
 		for _, m := range mode.Members {
-			spelled := match.SpelledIn(a.contract, m.Name)
-			p, where := a.given.Is(spelled)
+			spelled, _ := a.contract.SpelledOf(m.Name)
+			p, where := a.given.Is(match.SpelledIn(a.contract, m.Name))
 			switch {
 			case m.Absent && p == match.Present:
-				a.say(told{kind: CombinationExcluded, member: m.Name, at: where, why: fmt.Sprintf("gives %s, which there is not where %s chooses this form", m.Name, by), mend: "take " + m.Name + " away, or choose another form", detail: m.Name})
+				a.say(told{kind: CombinationExcluded, member: spelled, at: where, why: fmt.Sprintf("gives %s, which there is not where %s chooses this form", spelled, by), mend: "take " + spelled + " away, or choose another form", detail: m.Name})
 			case !m.Absent && m.Required == contract.Yes && p == match.Absent:
-				a.say(told{kind: MemberMissing, member: m.Name, why: fmt.Sprintf("%s needs %s where %s chooses this form, and it is not given", a.contract.Component, m.Name, by), mend: "give " + m.Name, detail: m.Name})
+				a.say(told{kind: MemberMissing, member: spelled, why: fmt.Sprintf("%s needs %s where %s chooses this form, and it is not given", a.contract.Component, spelled, by), mend: "give " + spelled, detail: m.Name})
 			}
 		}
 	}
