@@ -173,6 +173,9 @@ func ParseListing(name string, data []byte) (*Listing, error) {
 	if len(d.problems) > 0 {
 		return nil, Problems(d.problems)
 	}
+	for i := range l.Components {
+		l.Components[i].Derive()
+	}
 	return l, nil
 }
 

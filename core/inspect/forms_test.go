@@ -1,8 +1,11 @@
 package inspect_test
 
 import (
+	"slices"
 	"strings"
 	"testing"
+
+	"steadysocket/core/contract"
 )
 
 // lamps is a small library of Vue.
@@ -79,5 +82,25 @@ export function Lever(props: (Link | Push) & { label?: string }) { return <b>{pr
 		if text := strings.Join(got, "; "); text != test.want {
 			t.Errorf("%s: %s\nfound %q\nwant  %q", test.name, test.use, text, test.want)
 		}
+	}
+}
+
+// TestServedContracts holds that contracts which were written and read again, as a service
+// hands them out, find what those find that were read from source.
+func TestServedContracts(t *testing.T) {
+	l := library(t, "quay", `, "peerDependencies": {"react": ">=18"}`, map[string]string{"index.tsx": quay})
+	data, err := l.JSON()
+	if err != nil {
+		t.Fatal(err)
+	}
+	served, err := contract.ParseListing("quay.json", data)
+	if err != nil {
+		t.Fatal(err)
+	}
+	app := map[string]string{"page.jsx": "import { Push, Sign } from 'quay';\nexport const Page = () => <div><Push tone='clam' onPush={(at, why) => why} /><Sign large /></div>;\n"}
+	want, _ := found(t, l, "", app)
+	got, _ := found(t, served, "", app)
+	if !slices.Contains(want, "page.jsx:2 value-unknown tone") || !slices.Equal(got, want) {
+		t.Errorf("found %v, from source %v", got, want)
 	}
 }
