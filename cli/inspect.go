@@ -122,27 +122,24 @@ func (s *shell) inspected(ctx context.Context, app string, libraries []string) (
 			return nil, &callError{"the service holds no library yet; add a release first, or say which with --library"}
 		}
 	}
-	var found []inspect.Library
 	var named []string
-	for _, library := range libraries {
-		names, err := s.packagesIn(ctx, library)
-		if err != nil {
+	packages := make([][]string, len(libraries))
+	for i, library := range libraries {
+		var err error
+		if packages[i], err = s.packagesIn(ctx, library); err != nil {
 			return nil, err
 		}
-		named = append(named, names...)
+		named = append(named, packages[i]...)
 	}
-	var sources []string
 	slices.Sort(named)
 	scan, err := s.scan(ctx, app, slices.Compact(named))
 	if err != nil {
 		return nil, err
 	}
-	for _, library := range libraries {
-		names, err := s.packagesIn(ctx, library)
-		if err != nil {
-			return nil, err
-		}
-		for _, name := range names {
+	var found []inspect.Library
+	var sources []string
+	for i, library := range libraries {
+		for _, name := range packages[i] {
 			if !usesPackage(scan, name) {
 				continue
 			}

@@ -21,13 +21,9 @@ var aPackage = regexp.MustCompile(`^(?:@[a-z0-9][\w.-]*/)?[a-z0-9][\w.-]*$`)
 // and in what these import, and that the package's manifest does not bring: an app must
 // have them. Packages for development do not come along, and types need nothing.
 func (r *reader) assumes(files []ownFile) {
-	texts := map[string]string{}
+	byName := map[string]ownFile{}
 	for _, f := range files {
-		texts[r.set.Rel(f.path)] = f.text
-	}
-	paths := map[string]string{}
-	for _, f := range files {
-		paths[r.set.Rel(f.path)] = f.path
+		byName[r.set.Rel(f.path)] = f
 	}
 	m := r.set.Manifest
 	brought := func(name string) bool {
@@ -38,15 +34,17 @@ func (r *reader) assumes(files []ownFile) {
 		}
 		return name == m.Name
 	}
-	imports := map[string]struct{ own, packages []string }{}
-	of := func(file string) struct{ own, packages []string } {
+	type needs struct{ own, packages []string }
+	imports := map[string]needs{}
+	of := func(file string) needs {
 		if known, ok := imports[file]; ok {
 			return known
 		}
-		var out struct{ own, packages []string }
-		for _, from := range importedBy(syntax.Parse(paths[file], texts[file])) {
-			if to, ok := r.set.Resolve(paths[file], from); ok {
-				if own := r.set.Rel(to); texts[own] != "" {
+		var out needs
+		f := byName[file]
+		for _, from := range importedBy(syntax.Parse(f.path, f.text)) {
+			if to, ok := r.set.Resolve(f.path, from); ok {
+				if own := r.set.Rel(to); byName[own].text != "" {
 					out.own = append(out.own, own)
 				}
 				continue
@@ -61,7 +59,7 @@ func (r *reader) assumes(files []ownFile) {
 	by := map[string][]string{}
 	for i := range r.listing.Components {
 		c := &r.listing.Components[i]
-		if c.At == nil || strings.HasSuffix(c.At.File, ".d.ts") || texts[c.At.File] == "" {
+		if c.At == nil || strings.HasSuffix(c.At.File, ".d.ts") || byName[c.At.File].text == "" {
 			continue
 		}
 		seen := map[string]bool{c.At.File: true}
