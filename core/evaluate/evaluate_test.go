@@ -99,7 +99,7 @@ func evaluator(t *testing.T, text string) (*Evaluator, *Scope, syntax.Type) {
 	for _, e := range m.File.Errors {
 		t.Fatalf("%s: %v", text, e)
 	}
-	for _, d := range m.Decls["Asked"] {
+	for _, d := range m.Decls.Of("Asked") {
 		return New(set, frameNames), In(m), d.Node.(*syntax.Alias).Type
 	}
 	t.Fatal("nothing was asked")
@@ -290,7 +290,7 @@ func TestRecursionEnds(t *testing.T) {
 		set.Survey([]string{"a.ts"}, whole)
 		m := set.Module("a.ts")
 		e := New(set, Names{})
-		asked := m.Decls["Asked"][0].Node.(*syntax.Alias).Type
+		asked := m.Decls.Of("Asked")[0].Node.(*syntax.Alias).Type
 		e.PlainType(asked, In(m))
 		if s := e.Shape(e.Type(asked, In(m))); s == nil {
 			t.Errorf("%d: no shape", i)

@@ -32,7 +32,7 @@ func FuzzType(f *testing.F) {
 		if m == nil {
 			return
 		}
-		for _, d := range m.Decls["Asked"] {
+		for _, d := range m.Decls.Of("Asked") {
 			alias, ok := d.Node.(*syntax.Alias)
 			if !ok {
 				continue

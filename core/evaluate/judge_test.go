@@ -323,7 +323,7 @@ func judge(t *testing.T, declared string, all []string, form string) *judgement 
 	j := &judgement{all: all, ours: make([]string, len(all)), why: make([]string, len(all))}
 	for i := range all {
 		e.Odd = nil
-		of := e.PlainType(m.Decls[fmt.Sprint("Asked", i)][0].Node.(*syntax.Alias).Type, In(m))
+		of := e.PlainType(m.Decls.Of(fmt.Sprint("Asked", i))[0].Node.(*syntax.Alias).Type, In(m))
 		if of == nil || len(e.Odd) > 0 || strings.Contains(of.String(), "Unread") || strings.Contains(of.String(), "KeyOf<") || strings.Contains(of.String(), "MemberOf<") {
 			j.why[i] = fmt.Sprint(of, " ", e.Odd)
 			continue

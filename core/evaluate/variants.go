@@ -37,7 +37,7 @@ func (e *Evaluator) variants(pkg string, args []syntax.Type, s *Scope) Type {
 		return nil
 	}
 	maker, ok := call.Fun.(*syntax.Ident)
-	if !ok || sym.Module.Imports[maker.Name].From != pkg {
+	if !ok || sym.Module.Imports.Of(maker.Name).From != pkg {
 		return nil
 	}
 	for _, arg := range call.Args {

@@ -28,10 +28,10 @@ type Module struct {
 	File    *syntax.File
 	Lines   *place.Lines
 	Outer   *Module               // of a namespace: what it stands in
-	Imports map[string]Import     // by local name
-	Exports map[string]Export     // by exported name; "=" for export =
+	Imports Table[Import]         // by local name
+	Exports Table[Export]         // by exported name; "=" for export =
 	Stars   []Star                // export * from
-	Decls   map[string][]Declared // top-level declarations by name, types and values
+	Decls   Table[[]Declared]     // top-level declarations by name, types and values
 	Froms   []string              // all module names imported from, in order
 
 	spaces map[*syntax.Module]*Module // bodies of namespaces, by declaration
@@ -58,15 +58,36 @@ type Import struct {
 	At       syntax.Node
 }
 
-// Export is what an exported name stands for: a local name, a name of another
-// module (From; Name "*" for its namespace), or an expression (Node).
+// Export is what an exported name stands for: a name of another module (From; Name
+// "*" for its namespace), a local name, or, without a name, an expression.
 type Export struct {
-	Local    string
 	From     string
 	Name     string
-	Node     syntax.Node
 	TypeOnly bool
 	At       syntax.Node
+}
+
+// Local gives the local name that is exported, "" for none.
+func (e Export) Local() string {
+	if e.From != "" {
+		return ""
+	}
+	return e.Name
+}
+
+// Node gives what is exported without a name: an expression, a declaration, a
+// single-file component; nil where there is a name.
+func (e Export) Node() syntax.Node {
+	if e.Name != "" {
+		return nil
+	}
+	switch at := e.At.(type) {
+	case *syntax.ExportDefault:
+		return at.X
+	case *syntax.ExportAssign:
+		return at.X
+	}
+	return e.At
 }
 
 // Star is one export * from.
@@ -462,7 +483,7 @@ func (s *Set) spread(m *Module) {
 
 // everywhere notes that what m declares holds in every module.
 func (s *Set) everywhere(m *Module) {
-	for name, decls := range m.Decls {
+	for name, decls := range m.Decls.All() {
 		s.globals[name] = append(s.globals[name], decls...)
 	}
 }

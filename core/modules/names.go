@@ -16,7 +16,7 @@ import (
 func (m *Module) tables() {
 	m.fill(m.File.Body)
 	m.singleFile()
-	m.script = len(m.Imports)+len(m.Exports)+len(m.Stars) == 0 && strings.Contains(path.Base(m.Path), ".d.")
+	m.script = m.Imports.Len()+m.Exports.Len()+len(m.Stars) == 0 && strings.Contains(path.Base(m.Path), ".d.")
 	m.calls()
 	m.references()
 }
@@ -27,7 +27,7 @@ func (m *Module) singleFile() {
 	if path.Ext(m.Path) != ".vue" {
 		return
 	}
-	set(&m.Exports, "default", Export{Node: m.File, At: m.File})
+	m.Exports.set("default", Export{At: m.File})
 	for _, s := range m.File.Sections {
 		if src := s.Attr("src"); src != nil && s.Name == "script" {
 			m.from(src.Text)
@@ -49,12 +49,12 @@ func (m *Module) fill(body []syntax.Stmt) {
 	// Where the source is broken, the parser puts in names that are empty.
 	bind := func(name string, i Import) {
 		if name != "" {
-			set(&m.Imports, name, i)
+			m.Imports.set(name, i)
 		}
 	}
 	export := func(name string, e Export) {
 		if name != "" {
-			set(&m.Exports, name, e)
+			m.Exports.set(name, e)
 		}
 	}
 	for _, s := range body {
@@ -80,20 +80,14 @@ func (m *Module) fill(body []syntax.Stmt) {
 				m.note(s.Name.Name, Declared{s, s, m})
 			}
 			if s.Modifiers.Has(syntax.Export) {
-				export(s.Name.Name, Export{Local: s.Name.Name, At: s})
+				export(s.Name.Name, Export{Name: s.Name.Name, At: s})
 			}
 		case *syntax.ExportList:
 			module := from(s.From)
 			for _, spec := range s.Specs {
 				name, _ := syntax.KeyName(spec.Name)
 				as, _ := syntax.KeyName(spec.As)
-				e := Export{TypeOnly: s.TypeOnly || spec.TypeOnly, At: spec}
-				if s.From != nil {
-					e.From, e.Name = module, name
-				} else {
-					e.Local = name
-				}
-				export(as, e)
+				export(as, Export{From: module, Name: name, TypeOnly: s.TypeOnly || spec.TypeOnly, At: spec})
 			}
 		case *syntax.ExportAll:
 			module := from(s.From)
@@ -104,25 +98,24 @@ func (m *Module) fill(body []syntax.Stmt) {
 				m.Stars = append(m.Stars, Star{module, s.TypeOnly})
 			}
 		case *syntax.ExportDefault:
-			e := Export{Node: s.X, At: s}
-			if id, ok := s.X.(*syntax.Ident); ok {
-				e = Export{Local: id.Name, At: s}
-			}
-			set(&m.Exports, "default", e)
+			m.Exports.set("default", expression(s.X, s))
 		case *syntax.ExportAssign:
-			e := Export{Node: s.X, At: s}
-			if id, ok := s.X.(*syntax.Ident); ok {
-				e = Export{Local: id.Name, At: s}
-			}
-			set(&m.Exports, "=", e)
+			m.Exports.set("=", expression(s.X, s))
 		default:
 			m.declare(s)
 		}
 	}
 }
 
-// room makes room for what statements import, export and declare: most modules
-// hold little, and what is empty is nothing.
+// expression is the export of an expression; a name alone stands for what it names.
+func expression(x syntax.Expr, at syntax.Node) Export {
+	if id, ok := x.(*syntax.Ident); ok {
+		return Export{Name: id.Name, At: at}
+	}
+	return Export{At: at}
+}
+
+// room makes room for what statements import, export and declare.
 func (m *Module) room(body []syntax.Stmt) {
 	imports, exports, decls := 0, 0, 0
 	for _, s := range body {
@@ -139,14 +132,10 @@ func (m *Module) room(body []syntax.Stmt) {
 			decls++
 		}
 	}
-	if imports > 0 {
-		m.Imports = make(map[string]Import, imports)
-	}
-	if exports > 0 {
-		m.Exports = make(map[string]Export, exports)
-	}
+	m.Imports.room(imports)
+	m.Exports.room(exports)
+	m.Decls.room(decls)
 	if decls > 0 {
-		m.Decls = make(map[string][]Declared, decls)
 		m.single = make([]Declared, 0, decls)
 	}
 }
@@ -160,8 +149,8 @@ func set[K comparable, V any](table *map[K]V, key K, value V) {
 
 // note notes a declaration. Most names have one, which stands with those of others.
 func (m *Module) note(name string, d Declared) {
-	if before := m.Decls[name]; before != nil {
-		m.Decls[name] = append(before, d)
+	if before, known := m.Decls.Find(name); known {
+		m.Decls.set(name, append(before, d))
 		return
 	}
 	if len(m.single) == cap(m.single) {
@@ -169,7 +158,7 @@ func (m *Module) note(name string, d Declared) {
 	}
 	m.single = append(m.single, d)
 	n := len(m.single)
-	set(&m.Decls, name, m.single[n-1:n:n])
+	m.Decls.set(name, m.single[n-1:n:n])
 }
 
 // from notes a module that is imported from.
@@ -234,10 +223,10 @@ func (m *Module) space(s *syntax.Module) *Module {
 		inner.fill(s.Body.Body)
 	}
 	// In declarations all is exported, unless some exports are listed.
-	if _, listed := inner.Exports["="]; !listed && (s.Modifiers.Has(syntax.Declare) || m.Outer != nil || strings.Contains(path.Base(m.Path), ".d.")) {
-		for name := range inner.Decls {
-			if _, known := inner.Exports[name]; !known {
-				set(&inner.Exports, name, Export{Local: name, At: s})
+	if !inner.Exports.Has("=") && (s.Modifiers.Has(syntax.Declare) || m.Outer != nil || strings.Contains(path.Base(m.Path), ".d.")) {
+		for name := range inner.Decls.All() {
+			if !inner.Exports.Has(name) {
+				inner.Exports.set(name, Export{Name: name, At: s})
 			}
 		}
 	}
@@ -255,17 +244,13 @@ func (m *Module) declare(s syntax.Stmt) {
 		}
 		switch {
 		case mods.Has(syntax.Export | syntax.Default):
-			e := Export{Local: name, At: node}
-			if name == "" {
-				e = Export{Node: node, At: node}
-			}
-			set(&m.Exports, "default", e)
+			m.Exports.set("default", Export{Name: name, At: node})
 		case mods.Has(syntax.Export) && name != "":
 			_, space := node.(*syntax.Module)
-			if before, known := m.Exports[name]; space && known && before.From != "" {
+			if before, known := m.Exports.Find(name); space && known && before.From != "" {
 				return // a namespace beside a name that is passed on adds to it
 			}
-			set(&m.Exports, name, Export{Local: name, At: node})
+			m.Exports.set(name, Export{Name: name, At: node})
 		}
 	}
 	name := func(id *syntax.Ident) string {
@@ -316,9 +301,9 @@ func (m *Module) nested(s *syntax.Module, name *syntax.Member, inner *Module, no
 		return
 	}
 	head := &syntax.Module{Range: s.Range, Modifiers: s.Modifiers | syntax.Declare, Word: s.Word, Name: name.X}
-	outer := &Module{Path: m.Path, Source: m.Source, File: m.File, Lines: m.Lines, Outer: m, Imports: map[string]Import{}, spaces: map[*syntax.Module]*Module{s: inner},
-		Decls: map[string][]Declared{last.Name: {{s, s, nil}}}, Exports: map[string]Export{last.Name: {Local: last.Name, At: s}}}
-	outer.Decls[last.Name][0].Module = outer
+	outer := &Module{Path: m.Path, Source: m.Source, File: m.File, Lines: m.Lines, Outer: m, spaces: map[*syntax.Module]*Module{s: inner}}
+	outer.note(last.Name, Declared{s, s, outer})
+	outer.Exports.set(last.Name, Export{Name: last.Name, At: s})
 	inner.Outer = outer
 	set(&m.spaces, head, outer)
 	switch rest := name.X.(type) {
@@ -399,7 +384,7 @@ func (s *Set) local(m *Module, name string, w way) (Symbol, bool) {
 		}
 		return Symbol{Module: m, Name: name, Decls: decls}, true
 	}
-	if i, ok := m.Imports[name]; ok {
+	if i, ok := m.Imports.Find(name); ok {
 		return s.imported(m, i.From, i.Name, w)
 	}
 	if m.Outer != nil {
@@ -411,7 +396,7 @@ func (s *Set) local(m *Module, name string, w way) (Symbol, bool) {
 // decls gives the declarations of a name in a module, with those that other
 // modules add.
 func (s *Set) decls(m *Module, name string) []Declared {
-	decls := m.Decls[name]
+	decls := m.Decls.Of(name)
 	if m.Outer != nil {
 		return decls
 	}
@@ -419,7 +404,7 @@ func (s *Set) decls(m *Module, name string) []Declared {
 		if i == 0 {
 			decls = slices.Clip(decls)
 		}
-		decls = append(decls, body.Decls[name]...)
+		decls = append(decls, body.Decls.Of(name)...)
 	}
 	return decls
 }
@@ -507,7 +492,7 @@ func (s *Set) imported(m *Module, from, name string, w way) (Symbol, bool) {
 	if target == nil {
 		return Symbol{Name: name, Package: from}, true
 	}
-	_, assigned := target.Exports["="]
+	assigned := target.Exports.Has("=")
 	if name == "=" {
 		name = "*"
 	}
@@ -587,8 +572,8 @@ func (s *Set) export(m *Module, name string, w way) (Symbol, bool) {
 	if w.hops > maxHops {
 		return Symbol{}, false
 	}
-	e, ok := m.Exports[name]
-	whole, assigned := m.Exports["="]
+	e, ok := m.Exports.Find(name)
+	whole, assigned := m.Exports.Find("=")
 	if !ok && assigned && name == "default" {
 		e, ok = whole, true
 	}
@@ -597,14 +582,14 @@ func (s *Set) export(m *Module, name string, w way) (Symbol, bool) {
 		switch {
 		case e.From != "":
 			if sym, ok = s.imported(m, e.From, e.Name, w); ok && !sym.External() && !sym.Namespace {
-				sym.Decls = append(slices.Clip(sym.Decls), m.Decls[name]...)
+				sym.Decls = append(slices.Clip(sym.Decls), m.Decls.Of(name)...)
 			}
-		case e.Local != "":
-			if sym, ok = s.local(m, e.Local, w.on()); !ok {
-				sym, ok = s.Global(e.Local)
+		case e.Name != "":
+			if sym, ok = s.local(m, e.Name, w.on()); !ok {
+				sym, ok = s.Global(e.Name)
 			}
 		default:
-			return Symbol{Module: m, Name: name, Node: e.Node}, true
+			return Symbol{Module: m, Name: name, Node: e.Node()}, true
 		}
 		return sym, ok
 	}
@@ -615,7 +600,7 @@ func (s *Set) export(m *Module, name string, w way) (Symbol, bool) {
 	}
 	if m.Outer == nil {
 		for _, body := range s.additions[m.Path] {
-			if decls := body.Decls[name]; len(decls) > 0 {
+			if decls := body.Decls.Of(name); len(decls) > 0 {
 				return Symbol{Module: body, Name: name, Decls: decls}, true
 			}
 		}
@@ -671,18 +656,18 @@ type given struct{ name, from, as string }
 // surfaceOf gives the surface of a module; nil for one of export =, whose names are
 // those of something else.
 func surfaceOf(m *Module) *surface {
-	if _, assigned := m.Exports["="]; assigned {
+	if m.Exports.Has("=") {
 		return nil
 	}
-	s := &surface{make([]given, 0, len(m.Exports)), m.Stars}
-	for name, e := range m.Exports {
+	s := &surface{make([]given, 0, m.Exports.Len()), m.Stars}
+	for name, e := range m.Exports.All() {
 		g := given{name: name}
-		if i, imported := m.Imports[e.Local]; e.From != "" {
+		if i, imported := m.Imports.Find(e.Local()); e.From != "" {
 			g.from, g.as = e.From, e.Name
-		} else if imported && e.Local != "" {
+		} else if imported {
 			g.from, g.as = i.From, i.Name
 		}
-		if len(m.Decls[name]) > 0 || len(m.Decls[e.Local]) > 0 {
+		if m.Decls.Has(name) || m.Decls.Has(e.Local()) {
 			g.from, g.as = "", "" // more is declared here
 		}
 		s.names = append(s.names, g)
@@ -736,7 +721,7 @@ const (
 // gives tells whether what a file passes on whole holds a name.
 func (s *Set) gives(file string, star Star, name string, seen map[string]bool) certainty {
 	if known := s.Known[star.From]; known != nil {
-		if _, there := known.Exports[name]; there {
+		if known.Exports.Has(name) {
 			return perhaps
 		}
 		return never
@@ -818,7 +803,7 @@ func (c *collector) module(m *Module, star bool) {
 		return
 	}
 	c.visited[key] = true
-	for name := range m.Exports {
+	for name := range m.Exports.All() {
 		if name != "=" {
 			c.add(name, star)
 			continue

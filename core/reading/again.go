@@ -216,10 +216,11 @@ func (r *reader) surface(m *modules.Module) string {
 		}
 		return file
 	}
-	for _, name := range slices.Sorted(maps.Keys(m.Exports)) {
-		x := m.Exports[name]
-		parts = append(parts, name, x.Name, x.Local)
-		switch i, imported := m.Imports[x.Local]; {
+	exports := maps.Collect(m.Exports.All())
+	for _, name := range slices.Sorted(maps.Keys(exports)) {
+		x := exports[name]
+		parts = append(parts, name, x.Name)
+		switch i, imported := m.Imports.Find(x.Local()); {
 		case x.From != "":
 			parts = append(parts, from(x.From))
 		case imported:

@@ -326,7 +326,7 @@ func (r *reader) exportPlace(e entry) place.Place {
 // exported gives the place where a module exports a name: its head, where the
 // name comes through a star.
 func (r *reader) exported(m *modules.Module, name string) place.Place {
-	if x, ok := m.Exports[name]; ok {
+	if x, ok := m.Exports.Find(name); ok {
 		return r.at(m, x.At)
 	}
 	return place.Place{File: r.set.Rel(m.Path), Line: 1, Column: 1}
@@ -381,14 +381,14 @@ func classOf(s modules.Symbol) *syntax.Class {
 func (r *reader) fromReact(m *modules.Module, x syntax.Expr) string {
 	switch x := x.(type) {
 	case *syntax.Ident:
-		if i, ok := m.Imports[x.Name]; ok && i.From == "react" {
+		if i, ok := m.Imports.Find(x.Name); ok && i.From == "react" {
 			return i.Name
 		}
 	case *syntax.Member:
 		id, plain := x.X.(*syntax.Ident)
 		name, named := x.Name.(*syntax.Ident)
 		if plain && named {
-			if i, ok := m.Imports[id.Name]; ok && i.From == "react" && (i.Name == "*" || i.Name == "default") {
+			if i, ok := m.Imports.Find(id.Name); ok && i.From == "react" && (i.Name == "*" || i.Name == "default") {
 				return name.Name
 			}
 		}

@@ -200,7 +200,7 @@ func (s *sorter) unattached(note notes) {
 		return
 	}
 	name := s.c.Component[strings.LastIndexByte(s.c.Component, '.')+1:] + "Props"
-	for _, d := range s.m.module.Decls[name] {
+	for _, d := range s.m.module.Decls.Of(name) {
 		switch d.Node.(type) {
 		case *syntax.Interface, *syntax.Alias:
 			if !mentions(s.m.module, name) {

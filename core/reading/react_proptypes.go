@@ -113,7 +113,7 @@ func (r *reader) propType(m *modules.Module, x syntax.Expr, depth int) (t types.
 		}
 		return simplePropTypes[name.Name], false
 	case *syntax.Ident:
-		if i, ok := m.Imports[x.Name]; ok {
+		if i, ok := m.Imports.Find(x.Name); ok {
 			if t, known := simplePropTypes[i.Name]; known && i.From == "prop-types" {
 				return t, false
 			}

@@ -46,7 +46,7 @@ func (r *reader) isStyled(m *modules.Module, x syntax.Expr) bool {
 	for {
 		switch y := x.(type) {
 		case *syntax.Ident:
-			i, ok := m.Imports[y.Name]
+			i, ok := m.Imports.Find(y.Name)
 			return ok && styledModules[i.From][i.Name]
 		case *syntax.Member:
 			x = y.X

@@ -805,7 +805,7 @@ func (r *reader) surveyor() func(m *modules.Module) (keep bool) {
 		r.note(m)
 		looked += len(m.Source)
 		held, _ := r.set.Held()
-		return len(m.Decls) > 0 && treeWeight*float64(held+len(m.Source)) < usual.surveyed*float64(looked)
+		return m.Decls.Len() > 0 && treeWeight*float64(held+len(m.Source)) < usual.surveyed*float64(looked)
 	}
 }
 

@@ -556,7 +556,7 @@ func (r *reader) takeOptions(made *vueMade, m *modules.Module, o *syntax.Object,
 func importedFrom(m *modules.Module, x syntax.Node) (from string) {
 	syntax.Walk(x, func(n syntax.Node) bool {
 		if id, ok := n.(*syntax.Ident); ok && from == "" {
-			from = m.Imports[id.Name].From
+			from = m.Imports.Of(id.Name).From
 		}
 		return from == ""
 	})
@@ -610,7 +610,7 @@ func (r *reader) importedText(m *modules.Module, x syntax.Expr) string {
 	if !ok {
 		return ""
 	}
-	from, _, _ := strings.Cut(m.Imports[id.Name].From, "?")
+	from, _, _ := strings.Cut(m.Imports.Of(id.Name).From, "?")
 	if page, _ := syntax.IsPage(from); !page || !strings.HasPrefix(from, ".") {
 		return ""
 	}

@@ -252,7 +252,7 @@ func (s *scanner) modules() []*modules.Module {
 
 // tagsOf notes what a module tells of tags.
 func tagsOf(m *modules.Module) (t tagFacts) {
-	for _, i := range m.Imports {
+	for _, i := range m.Imports.All() {
 		t.Names = append(t.Names, [2]string{i.Name, i.From})
 	}
 	slices.SortFunc(t.Names, func(a, b [2]string) int { return strings.Compare(a[1]+" "+a[0], b[1]+" "+b[0]) })

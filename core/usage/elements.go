@@ -39,7 +39,7 @@ func (s *scanner) tags() *elementTags {
 	s.elements = t
 	all := append(slices.Clone(s.set.Modules()), s.pageModules...)
 	for _, m := range all {
-		for _, i := range m.Imports {
+		for _, i := range m.Imports.All() {
 			t.imported(s, i.Name, i.From)
 		}
 		for _, stmt := range m.File.Body {

@@ -21,10 +21,10 @@ const maxLoose = 20000
 // imports notes the names that files import from the libraries, or hand on.
 func (s *scanner) imports() {
 	for _, m := range append(s.modules(), s.pageModules...) {
-		for local, i := range m.Imports {
+		for local, i := range m.Imports.All() {
 			s.imported(m, i.From, i.Name, local, i.TypeOnly, i.At)
 		}
-		for local, e := range m.Exports {
+		for local, e := range m.Exports.All() {
 			if e.From != "" {
 				s.imported(m, e.From, e.Name, local, e.TypeOnly, e.At)
 			}
@@ -86,10 +86,10 @@ func (s *scanner) loose(m *modules.Module, n syntax.Node, l site.Loose) {
 // stands reports whether a name of a module stands for something: it is imported or
 // declared at its top, or holds everywhere.
 func (s *scanner) stands(m *modules.Module, name string) bool {
-	if _, ok := m.Imports[name]; ok {
+	if m.Imports.Has(name) {
 		return true
 	}
-	if _, ok := m.Decls[name]; ok || everywhere[name] {
+	if m.Decls.Has(name) || everywhere[name] {
 		return true
 	}
 	_, ok := s.set.Global(name)
@@ -168,7 +168,7 @@ func (s *scanner) placeAsKey(m *modules.Module) {
 // as, but for capitals.
 func (s *scanner) namesakes(m *modules.Module) map[string]bool {
 	list := map[string]bool{}
-	for local, i := range m.Imports {
+	for local, i := range m.Imports.All() {
 		if _, _, ok := s.library(i.From); ok && !i.TypeOnly && names.IsComponent(local) && html.Element(local) {
 			list[strings.ToLower(local)] = true
 		}

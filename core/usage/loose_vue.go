@@ -175,11 +175,7 @@ func (t *templateNames) stands(name string) bool {
 	if !t.script {
 		return false
 	}
-	if _, ok := t.m.Imports[name]; ok {
-		return true
-	}
-	_, ok := t.m.Decls[name]
-	return ok
+	return t.m.Imports.Has(name) || t.m.Decls.Has(name)
 }
 
 func (t *templateNames) nodes(list []syntax.Node) {

@@ -143,7 +143,7 @@ func registersUnseen(m *modules.Module, x syntax.Expr) bool {
 	if !ok {
 		return true
 	}
-	i, ok := m.Imports[id.Name]
+	i, ok := m.Imports.Find(id.Name)
 	return ok && !strings.HasPrefix(i.From, ".") && !strings.HasPrefix(i.From, "@/") && !strings.HasPrefix(i.From, "~/") && !quietPlugins[i.From]
 }
 
@@ -231,7 +231,7 @@ func (s *scanner) readResolvers(p *places, m *modules.Module) {
 						}
 					}
 					if id, ok := n.Fun.(*syntax.Ident); ok { // a resolver that the library itself gives out
-						if i, ok := m.Imports[id.Name]; ok {
+						if i, ok := m.Imports.Find(id.Name); ok {
 							if library, _, ok := s.library(i.From); ok {
 								found = library
 							}

@@ -148,7 +148,7 @@ func (w *walker) resolve(x syntax.Expr) (target, bool) {
 func (w *walker) reactName(x syntax.Expr) string {
 	switch f := x.(type) {
 	case *syntax.Ident:
-		i := w.m.Imports[f.Name]
+		i := w.m.Imports.Of(f.Name)
 		if i.From == "react" {
 			return i.Name
 		}
@@ -159,7 +159,7 @@ func (w *walker) reactName(x syntax.Expr) string {
 		id, plain := f.X.(*syntax.Ident)
 		name, named := f.Name.(*syntax.Ident)
 		if plain && named {
-			if i, ok := w.m.Imports[id.Name]; ok && i.From == "react" {
+			if i, ok := w.m.Imports.Find(id.Name); ok && i.From == "react" {
 				return name.Name
 			}
 		}
@@ -192,7 +192,7 @@ func (w *walker) styledBase(c *syntax.Call) (target, bool) {
 	}
 	switch f := c.Fun.(type) {
 	case *syntax.Ident:
-		if i, ok := w.m.Imports[f.Name]; ok && styles[i.From] {
+		if i, ok := w.m.Imports.Find(f.Name); ok && styles[i.From] {
 			return w.resolve(syntax.Bare(c.Args[0]))
 		}
 	case *syntax.Member:
