@@ -469,11 +469,11 @@ func (r *relation) structure(a Type, b *object, depth int) types.Answer {
 		case other.optional && !m.optional:
 			return types.No
 		default:
-			of := m.of.get()
+			of := m.of().get()
 			if m.optional {
 				of = unite(of, wordUndefined)
 			}
-			out = min(out, r.fits(other.of.get(), of, depth))
+			out = min(out, r.fits(other.of().get(), of, depth))
 		}
 		if out == types.No {
 			return out
@@ -482,7 +482,7 @@ func (r *relation) structure(a Type, b *object, depth int) types.Answer {
 	for _, i := range want.indexes {
 		for _, m := range have.members {
 			if r.fits(text(m.name), i.key.get(), depth) == types.Yes {
-				out = min(out, r.fits(m.of.get(), i.of.get(), depth))
+				out = min(out, r.fits(m.of().get(), i.of.get(), depth))
 			}
 		}
 		for _, other := range have.indexes {

@@ -77,7 +77,7 @@ func (e *Evaluator) propsOfShape(s *shape) Type {
 		if m == nil || len(all) > 0 {
 			continue
 		}
-		all = append(all, m.of.get())
+		all = append(all, m.of().get())
 	}
 	if len(all) == 0 {
 		return nil
@@ -260,7 +260,7 @@ func (e *Evaluator) element(name string) (Type, bool) {
 		}
 	}
 	if m := table.member(name); m != nil {
-		return m.of.get(), true
+		return m.of().get(), true
 	}
 	return nil, false
 }
@@ -285,9 +285,9 @@ func (e *Evaluator) Managed(of, props Type) Type {
 	if m == nil || m.optional {
 		return props
 	}
-	table := m.of.get()
+	table := m.of().get()
 	defaults := e.shapeOf(table)
-	return e.marked(props, func(m *member) {
+	return e.marked(props, func(m, _ *member) {
 		// A table that may hold anything may hold each of them.
 		if table == Type(wordAny) || defaults.member(m.name) != nil {
 			m.optional = true
@@ -300,7 +300,7 @@ func (e *Evaluator) Given(props Type, names []string) Type {
 	if len(names) == 0 {
 		return props
 	}
-	return e.marked(props, func(m *member) { m.optional = m.optional || slices.Contains(names, m.name) })
+	return e.marked(props, func(m, _ *member) { m.optional = m.optional || slices.Contains(names, m.name) })
 }
 
 // Static is a component that hangs on another, as its type tells.
@@ -318,7 +318,7 @@ func (e *Evaluator) Statics(t Type) []Static {
 		if m.module == nil || m.node == nil || !names.MayBeComponent(m.name) || e.known(m.module) != "" {
 			continue
 		}
-		of := without(m.of.get(), wordUndefined)
+		of := without(m.of().get(), wordUndefined)
 		if e.PropsType(of) == nil {
 			continue
 		}
@@ -379,7 +379,7 @@ func (e *Evaluator) Part(t Type, name string) (Type, bool) {
 	if m == nil {
 		return nil, false
 	}
-	return without(m.of.get(), wordUndefined), true
+	return without(m.of().get(), wordUndefined), true
 }
 
 // Instance is what a class or constructor makes: of several ways, all of them

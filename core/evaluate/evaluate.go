@@ -51,7 +51,7 @@ type Evaluator struct {
 	shared    map[memberType]givenOut        // types of members given out before
 	pool      *types.Pool                    // of the types given out
 	left      map[uint64][]string            // out of sets of native attributes, one of each list
-	fixed     map[*syntax.TypeMember]*member // members of generic types that are the same with all arguments
+	fixed     map[*syntax.TypeMember]*member // members of generic types that are the same with all arguments; nil where they are not
 	inferring map[[2]any]bool                // pairs that are being inferred from
 	elements  *shape                         // native elements with their attributes; nil until asked for
 	looks     int                            // of the inference at hand

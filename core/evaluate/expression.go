@@ -289,11 +289,11 @@ func (e *Evaluator) record(x *syntax.Object, s *Scope, keep keeping) Type {
 			switch p.Kind {
 			case syntax.GetProperty:
 				fn, _ := p.Value.(*syntax.Func)
-				m.of = &lazy{eval: func() Type { return e.callable(fn, s).result.get() }}
+				m.is = &lazy{eval: func() Type { return e.callable(fn, s).result.get() }}
 			case syntax.SetProperty:
 				continue
 			default:
-				m.of = &lazy{eval: func() Type {
+				m.is = &lazy{eval: func() Type {
 					if keep == widened {
 						return e.loosened(p.Value, s)
 					}

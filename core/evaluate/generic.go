@@ -82,7 +82,7 @@ func init() {
 				for _, key := range parts(args[0]) {
 					switch key := key.(type) {
 					case literal:
-						made.put(&member{name: key.value, numeric: key.of == types.Number, of: known(args[1]), module: s.Module, node: at})
+						made.put(&member{name: key.value, numeric: key.of == types.Number, is: known(args[1]), module: s.Module, node: at})
 					case word, *texts:
 						if key != Type(wordNever) {
 							made.indexes = append(made.indexes, index{key: known(key), of: known(args[1])})
@@ -187,9 +187,9 @@ func (e *Evaluator) remarked(t Type, optional, readonly string) Type {
 			}
 			all = append(all, made)
 		default:
-			all = append(all, e.marked(part, func(m *member) {
+			all = append(all, e.marked(part, func(m, was *member) {
 				if m.optional && optional == "-" {
-					m.of = element(m.of)
+					m.is = element(was.of())
 				}
 				m.optional, m.readonly = marks(m.optional, optional), marks(m.readonly, readonly)
 			}))
@@ -199,7 +199,7 @@ func (e *Evaluator) remarked(t Type, optional, readonly string) Type {
 }
 
 // marked changes the marks of every member, of each part of a union by itself.
-func (e *Evaluator) marked(t Type, change func(m *member)) Type {
+func (e *Evaluator) marked(t Type, change func(m, was *member)) Type {
 	var all []Type
 	for _, part := range parts(t) {
 		switch part := part.(type) {
@@ -678,12 +678,12 @@ func (e *Evaluator) inferShape(from Type, to *object, found candidates, depth in
 	source := e.shapeOf(from)
 	for _, m := range target.members {
 		if other := source.member(m.name); other != nil {
-			e.infer(other.of.get(), m.of.get(), found, depth)
+			e.infer(other.of().get(), m.of().get(), found, depth)
 		}
 	}
 	for _, i := range target.indexes {
 		for _, m := range source.members {
-			e.infer(m.of.get(), i.of.get(), found, depth)
+			e.infer(m.of().get(), i.of.get(), found, depth)
 		}
 		for _, other := range source.indexes {
 			e.infer(other.of.get(), i.of.get(), found, depth)

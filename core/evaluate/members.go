@@ -26,8 +26,8 @@ type shape struct {
 // member is one member of a type.
 type member struct {
 	name     string
-	of       *lazy // without the undefined that an optional one adds
-	written  *lazy // what the source says of its type; nil where it is made of others
+	is       *lazy   // its type; nil until it is asked for, where that is written
+	in       *within // where it is written; nil where it is made of others
 	module   *modules.Module
 	node     syntax.Node
 	rest     *rarely // nil for most
@@ -42,6 +42,7 @@ type member struct {
 type rarely struct {
 	origin   string      // "" for that of the module
 	beside   []*member   // declarations that hold too
+	like     *member     // the one as which its type is written, though it is made of others
 	fallback syntax.Expr // what it is where it is not given, nil where that is not said here
 }
 
@@ -60,18 +61,49 @@ func (m *member) say(change func(r *rarely)) {
 	m.rest = &rest
 }
 
-// property is a member whose type is written, in one piece.
-type property struct {
-	member
-	lazy
+// within is where types are written, and who evaluates them.
+type within struct {
+	e     *Evaluator
+	scope *Scope
 }
 
-// declare gives a property its type as written.
-func (p *property) declare(e *Evaluator, t syntax.Type, s *Scope) {
-	p.lazy = lazy{e: e, node: t, scope: s}
-	p.of = &p.lazy
-	if t != nil {
-		p.written = &p.lazy
+// of gives the type of a member, without the undefined that an optional one adds. Of
+// most members of native sets nobody asks.
+func (m *member) of() *lazy {
+	if m.is == nil {
+		m.is = &lazy{e: m.in.e, node: typeOf(m.node), scope: m.in.scope}
+	}
+	return m.is
+}
+
+// typeOf gives the type that a declaration of a member writes, nil for none.
+func typeOf(n syntax.Node) syntax.Type {
+	switch n := n.(type) {
+	case *syntax.TypeMember:
+		return n.Type
+	case *syntax.ClassMember:
+		return n.Type
+	}
+	return nil
+}
+
+// written gives what the source says of the type, and where; nil where it is made of
+// others.
+func (m *member) written() (syntax.Type, *Scope) {
+	if like := m.more().like; like != nil {
+		return like.written()
+	}
+	if m.in == nil {
+		return nil, nil
+	}
+	return typeOf(m.node), m.in.scope
+}
+
+// become gives m a type that is made of others.
+func (m *member) become(t *lazy) {
+	m.is, m.in = t, nil
+	if m.more().like != nil {
+		m.say(func(r *rarely) { r.like = nil })
 	}
 }
 
@@ -188,13 +220,14 @@ func (s *shape) join(from *shape) {
 		}
 		before := s.members[at]
 		joined := *before
-		of, more := before.of, m.of
-		joined.of = &lazy{eval: func() Type { return intersect(of.get(), more.get()) }}
-		if before.written == nil || m.written == nil || before.written.node != m.written.node && before.written.text() != m.written.text() {
-			joined.written = nil
-		}
+		of, more := before.of(), m.of()
+		joined.is, joined.in = &lazy{eval: func() Type { return intersect(of.get(), more.get()) }}, nil
 		joined.optional = before.optional && m.optional
 		joined.say(func(r *rarely) {
+			r.like = nil
+			if alike(before, m) {
+				r.like = before
+			}
 			r.beside = append(slices.Clip(r.beside), m)
 			if origin := m.more().origin; before.native && !m.native || r.origin != "" && origin == "" && !m.native {
 				r.origin = origin
@@ -208,15 +241,25 @@ func (s *shape) join(from *shape) {
 	s.natives, s.bases = append(s.natives, from.natives...), append(s.bases, from.bases...)
 }
 
-// each gives a shape with a change to each member. What stays as it is, is shared:
-// most members of the sets of native attributes are optional already.
-func (s *shape) each(change func(m *member)) *shape {
+// alike reports whether the types of two members are written, and in the same words.
+func alike(a, b *member) bool {
+	t, in := a.written()
+	u, at := b.written()
+	return t != nil && u != nil && (t == u || Written(in.Module, t) == Written(at.Module, u))
+}
+
+// each gives a shape with a change to each member, made from what it was. What stays as
+// it is, is shared: most members of the sets of native attributes are optional already.
+func (s *shape) each(change func(m, was *member)) *shape {
 	out := &shape{indexes: s.indexes, natives: s.natives, bases: s.bases, members: slices.Clone(s.members)}
 	var changed member
 	for i, m := range s.members {
 		changed = *m
-		if change(&changed); changed != *m {
+		if change(&changed, m); changed != *m {
 			own := changed
+			if own.is == nil {
+				own.is = m.of() // both are evaluated as one
+			}
 			out.members[i] = &own
 		}
 	}

@@ -176,7 +176,7 @@ func (e *Evaluator) declare(sym modules.Symbol, key declaration, args []Type) Ty
 		case *syntax.Enum:
 			var all []Type
 			for _, m := range e.enumMembers(sym) {
-				all = append(all, m.of.get())
+				all = append(all, m.of().get())
 			}
 			return unite(all...)
 		}
@@ -263,19 +263,19 @@ func (e *Evaluator) enumMembers(sym modules.Symbol) []*member {
 		for _, m := range n.Members {
 			name, _ := syntax.KeyName(m.Key)
 			made := &member{name: name, readonly: true, module: d.Module, node: m}
-			s.values[name] = &lazy{eval: func() Type { return made.of.get() }}
+			s.values[name] = &lazy{eval: func() Type { return made.of().get() }}
 			switch value := e.constant(m.Value, s).(type) {
 			case literal:
 				value.enum = value.of == types.Number
-				made.of = known(value)
+				made.is = known(value)
 				if i, err := strconv.Atoi(value.value); err == nil && value.of == types.Number {
 					next = i + 1
 				}
 			case nil:
-				made.of = known(literal{types.Number, strconv.Itoa(next), true})
+				made.is = known(literal{types.Number, strconv.Itoa(next), true})
 				next++
 			default:
-				made.of = known(e.odd(In(d.Module), m, "the value of this enum member is worked out when it runs"))
+				made.is = known(e.odd(In(d.Module), m, "the value of this enum member is worked out when it runs"))
 			}
 			out = append(out, made)
 		}
@@ -286,7 +286,7 @@ func (e *Evaluator) enumMembers(sym modules.Symbol) []*member {
 func (e *Evaluator) enumMember(sym modules.Symbol, name string) (Type, bool) {
 	for _, m := range e.enumMembers(sym) {
 		if m.name == name {
-			return m.of.get(), true
+			return m.of().get(), true
 		}
 	}
 	return nil, false

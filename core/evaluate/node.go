@@ -327,7 +327,8 @@ func (e *Evaluator) typeOfParam(p *syntax.Param, s *Scope) *lazy {
 
 // members adds the members of an object type.
 func (e *Evaluator) members(to *shape, t *syntax.ObjectType, s *Scope) {
-	var properties []property // in one piece
+	var block []member // in one piece
+	in := &within{e, s}
 	for i, m := range t.Members {
 		if i == maxMembers {
 			to.bases = append(to.bases, e.base(e.odd(s, m, "there are more than %d members; those from here on are left out", maxMembers)))
@@ -355,22 +356,22 @@ func (e *Evaluator) members(to *shape, t *syntax.ObjectType, s *Scope) {
 			to.bases = append(to.bases, e.base(e.odd(s, m, "the name of this member is worked out when it runs")))
 			continue
 		}
-		if shared := e.fixed[m]; shared != nil {
+		shared, looked := e.fixed[m]
+		if shared != nil {
 			to.put(shared)
 			continue
 		}
-		if len(properties) == 0 {
-			properties = make([]property, min(len(t.Members)-i, maxMembers-i))
-			e.weight += memberWeight * len(properties)
+		if len(block) == 0 {
+			block = make([]member, min(len(t.Members)-i, maxMembers-i))
+			e.weight += memberWeight * len(block)
 		}
-		property := &properties[0]
-		properties = properties[1:]
-		made := &property.member
+		made := &block[0]
+		block = block[1:]
 		*made = member{name: name, numeric: isNumber(m.Key), optional: m.Optional, readonly: m.Modifiers.Has(syntax.Readonly), module: s.Module, node: m}
 		switch {
 		case m.Kind == syntax.SetMember:
 			if to.member(name) == nil && len(m.Params) > 0 {
-				made.of = e.typeOfParam(m.Params[0], s)
+				made.is = e.typeOfParam(m.Params[0], s)
 				to.put(made)
 			}
 			continue
@@ -378,15 +379,18 @@ func (e *Evaluator) members(to *shape, t *syntax.ObjectType, s *Scope) {
 			sig := e.signature(m.TypeParams, m.Params, m.Type, s)
 			if before := to.member(name); before != nil {
 				more := *before
-				more.of = overload(before.of, sig)
+				more.is = overload(before.of(), sig)
 				to.put(&more)
 				continue
 			}
-			made.of = known(function(sig))
+			made.is = known(function(sig))
 		default:
-			property.declare(e, m.Type, s)
-			if len(s.types) > 0 && s.free(m.Type) {
-				e.fixed[m] = made
+			made.in = in
+			if len(s.types) > 0 && !looked {
+				e.fixed[m] = nil
+				if s.free(m.Type) {
+					e.fixed[m] = made
+				}
 			}
 		}
 		to.put(made)

@@ -168,7 +168,7 @@ func (e *Evaluator) common(u *union) *shape {
 next:
 	for _, m := range shapes[0].members {
 		joined := *m
-		ofs := []*lazy{m.of}
+		ofs := []*lazy{m.of()}
 		for _, other := range shapes[1:] {
 			o := other.member(m.name)
 			if o == nil {
@@ -176,16 +176,15 @@ next:
 			}
 			joined.optional = joined.optional || o.optional
 			joined.native = joined.native && o.native
-			ofs = append(ofs, o.of)
+			ofs = append(ofs, o.of())
 		}
-		joined.written = nil
-		joined.of = &lazy{eval: func() Type {
+		joined.become(&lazy{eval: func() Type {
 			var all []Type
 			for _, of := range ofs {
 				all = append(all, of.get())
 			}
 			return unite(all...)
-		}}
+		}})
 		made.put(&joined)
 	}
 	for _, s := range shapes {
@@ -300,9 +299,9 @@ func (e *Evaluator) accessed(of, key Type, s *Scope, at syntax.Node) Type {
 	case literal:
 		if m := shape.member(key.value); m != nil {
 			if m.optional {
-				return unite(m.of.get(), wordUndefined)
+				return unite(m.of().get(), wordUndefined)
 			}
-			return m.of.get()
+			return m.of().get()
 		}
 		for _, i := range shape.indexes {
 			if e.assignable(key, i.key.get()) == types.Yes {
@@ -508,7 +507,8 @@ func (e *Evaluator) mappedElement(t *syntax.MappedType, s *Scope, key Type, rest
 
 // mappedMember is what a mapped type makes of one key, in one piece.
 type mappedMember struct {
-	property
+	member
+	lazy
 	scope Scope
 	key   [1]binding
 }
@@ -517,7 +517,7 @@ type mappedMember struct {
 func (e *Evaluator) mapKey(made *shape, place *mappedMember, t *syntax.MappedType, s *Scope, key Type, from *shape) {
 	place.key[0] = binding{t.Param.Name.Name, key}
 	place.scope = Scope{Module: s.Module, outer: s, types: place.key[:]}
-	inner, p := &place.scope, &place.property
+	inner, free := &place.scope, place
 	var before *member
 	if l, ok := key.(literal); ok && from != nil {
 		before = from.member(l.value)
@@ -529,20 +529,21 @@ func (e *Evaluator) mapKey(made *shape, place *mappedMember, t *syntax.MappedTyp
 	for _, name := range parts(name) {
 		switch name := name.(type) {
 		case literal:
-			if p == nil {
-				p = &property{} // this key has several names
+			if free == nil {
+				free = &mappedMember{} // this key has several names
 			}
-			m := &p.member
+			m := &free.member
 			*m = member{name: name.value, numeric: name.of == types.Number, module: s.Module, node: t}
 			if before != nil {
 				*m = *before
-				m.name, m.written = name.value, nil
+				m.name = name.value
 			}
 			optional := m.optional
 			m.optional, m.readonly = marks(optional, t.OptionalMark), marks(m.readonly, t.ReadonlyMark)
-			p.lazy = lazy{e: e, node: t.Type, scope: inner, there: optional || m.optional}
-			m.of, p = &p.lazy, nil
+			free.lazy = lazy{e: e, node: t.Type, scope: inner, there: optional || m.optional}
+			m.become(&free.lazy)
 			made.put(m)
+			free = nil
 		case word:
 			if name != wordNever {
 				made.indexes = append(made.indexes, index{key: known(name), of: e.later(t.Type, inner), readonly: t.ReadonlyMark == "+"})
@@ -641,7 +642,7 @@ func (e *Evaluator) pick(of, keys Type) Type {
 		made.natives = e.settleNatives(from, made)
 		if of == Type(wordAny) {
 			for name := range names {
-				made.put(&member{name: name, of: known(wordAny)})
+				made.put(&member{name: name, is: known(wordAny)})
 			}
 		} else if len(from.bases) > 0 {
 			// Of what is not here, the names are known at least.
@@ -651,7 +652,7 @@ func (e *Evaluator) pick(of, keys Type) Type {
 			}
 			slices.Sort(left)
 			for _, name := range left {
-				m := &member{name: name, optional: true, unsure: true, rest: &rarely{origin: from.bases[0].From}, of: known(&odd{at: from.bases[0].At, name: name, why: "its type is declared in " + orNot(from.bases[0].From)})}
+				m := &member{name: name, optional: true, unsure: true, rest: &rarely{origin: from.bases[0].From}, is: known(&odd{at: from.bases[0].At, name: name, why: "its type is declared in " + orNot(from.bases[0].From)})}
 				made.put(m)
 			}
 		}
@@ -747,7 +748,7 @@ func (e *Evaluator) instance(to *shape, c *syntax.Class, s *Scope) {
 			if fn, ok := m.Value.(*syntax.Func); ok {
 				for _, p := range fn.Params {
 					if id, ok := p.Name.(*syntax.Ident); ok && p.Modifiers&(syntax.Public|syntax.Readonly) != 0 && p.Modifiers&(syntax.Private|syntax.Protected) == 0 {
-						to.put(&member{name: id.Name, of: e.typeOfParam(p, s), optional: p.Optional, module: s.Module, node: p})
+						to.put(&member{name: id.Name, is: e.typeOfParam(p, s), optional: p.Optional, module: s.Module, node: p})
 					}
 				}
 			}
@@ -774,30 +775,29 @@ func (e *Evaluator) classMember(to *shape, m *syntax.ClassMember, s *Scope) {
 	if !ok {
 		return
 	}
-	property := &property{member: member{name: name, optional: m.Optional, readonly: m.Modifiers.Has(syntax.Readonly), module: s.Module, node: m}}
-	made := &property.member
+	made := &member{name: name, optional: m.Optional, readonly: m.Modifiers.Has(syntax.Readonly), module: s.Module, node: m}
 	fn, _ := m.Value.(*syntax.Func)
 	switch {
 	case m.Kind == syntax.MethodMember && fn != nil:
 		sig := e.callable(fn, s)
 		if before := to.member(name); before != nil {
 			if fn.Body == nil {
-				before.of = overload(before.of, sig)
+				before.is = overload(before.of(), sig)
 			}
 			return
 		}
-		made.of = known(function(sig))
+		made.is = known(function(sig))
 	case m.Kind == syntax.GetMember && fn != nil:
-		made.of = e.later(fn.Returns, s)
+		made.is = e.later(fn.Returns, s)
 	case m.Kind == syntax.SetMember && fn != nil:
 		if to.member(name) != nil || len(fn.Params) == 0 {
 			return
 		}
-		made.of = e.typeOfParam(fn.Params[0], s)
+		made.is = e.typeOfParam(fn.Params[0], s)
 	case m.Type != nil:
-		property.declare(e, m.Type, s)
+		made.in = &within{e, s}
 	default:
-		made.of = &lazy{eval: func() Type { return e.loosened(m.Value, s) }}
+		made.is = &lazy{eval: func() Type { return e.loosened(m.Value, s) }}
 	}
 	to.put(made)
 }

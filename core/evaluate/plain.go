@@ -291,7 +291,7 @@ func (p *plainer) shape(s *shape) types.Type {
 			list = append(list, unread) // the members from here on
 			break
 		}
-		of := m.of.get()
+		of := m.of().get()
 		if m.optional {
 			of = without(of, wordUndefined)
 		}

@@ -124,7 +124,7 @@ func (e *Evaluator) Shape(props Type) *Shape {
 				if !ok {
 					continue
 				}
-				of := without(m.of.get(), wordUndefined)
+				of := without(m.of().get(), wordUndefined)
 				if of == Type(wordNever) {
 					mode[m.name] = ModeMember{Absent: true, Optional: true}
 					continue
@@ -188,7 +188,7 @@ func (e *Evaluator) quiet(t Type) types.Type {
 func (e *Evaluator) impossible(s *shape) bool {
 	return slices.ContainsFunc(s.members, func(m *member) bool {
 		// What two declarations say is looked at; what one says is known by itself.
-		return !m.optional && (m.of.t == Type(wordNever) || len(m.more().beside) > 0 && m.of.get() == Type(wordNever))
+		return !m.optional && (m.is != nil && m.is.t == Type(wordNever) || len(m.more().beside) > 0 && m.of().get() == Type(wordNever))
 	})
 }
 
@@ -197,12 +197,13 @@ func (e *Evaluator) listed(list []*member, count int) Member {
 	first := list[0]
 	out := Member{Name: first.name, Optional: len(list) < count, Unsure: first.unsure, Readonly: first.readonly, Origin: e.origin(first)}
 	var all []Type
-	_, before := e.shared[memberType{first.of, first.optional}]
+	key := memberType{first.of(), first.optional}
+	_, before := e.shared[key]
 	for _, m := range list {
 		var of Type
 		if before && len(list) == 1 {
 			of = wordUnknown // not looked at: the type was given out before
-		} else if of = m.of.get(); m.optional {
+		} else if of = m.of().get(); m.optional {
 			of = without(of, wordUndefined)
 		}
 		out.Optional = out.Optional || m.optional
@@ -227,7 +228,7 @@ func (e *Evaluator) listed(list []*member, count int) Member {
 		}
 	}
 	said := len(e.Odd)
-	if known, ok := e.shared[memberType{first.of, first.optional}]; ok && len(list) == 1 {
+	if known, ok := e.shared[key]; ok && len(list) == 1 {
 		out.Type = known.plain
 		e.Odd = append(e.Odd, known.odd...)
 	} else {
@@ -237,7 +238,7 @@ func (e *Evaluator) listed(list []*member, count int) Member {
 			out.Type = e.Plain(unite(all...))
 		}
 		if len(list) == 1 {
-			e.shared[memberType{first.of, first.optional}] = givenOut{out.Type, slices.Clone(e.Odd[said:])}
+			e.shared[key] = givenOut{out.Type, slices.Clone(e.Odd[said:])}
 		}
 	}
 	for i := said; i < len(e.Odd); i++ {
@@ -248,8 +249,8 @@ func (e *Evaluator) listed(list []*member, count int) Member {
 	if out.At.File == "" && len(e.Odd) > said {
 		out.At = e.Odd[said].At
 	}
-	if len(list) == 1 && first.written != nil && stands(first.written.node, first.written.scope) {
-		out.Written = first.written.text()
+	if t, in := first.written(); t != nil && len(list) == 1 && stands(t, in) {
+		out.Written = Written(in.Module, t)
 	}
 	return out
 }

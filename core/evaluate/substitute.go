@@ -50,7 +50,7 @@ func (e *Evaluator) substitute(t Type, by map[*param]Type, depth int) Type {
 		of, key := e.substitute(t.of, by, depth+1), e.substitute(t.key, by, depth+1)
 		if k, ok := key.(literal); ok {
 			if m := e.shapeOf(of).member(k.value); m != nil {
-				return m.of.get()
+				return m.of().get()
 			}
 		}
 		return &access{of, key}
@@ -61,7 +61,7 @@ func (e *Evaluator) substitute(t Type, by map[*param]Type, depth int) Type {
 		made := &object{name: t.name, key: t.key, args: all(t.args), opaque: t.opaque, from: t.from}
 		made.fill = func() *shape {
 			from := t.get()
-			out := from.each(func(m *member) { m.of, m.written = e.replaced(m.of, by), nil })
+			out := from.each(func(m, was *member) { m.become(e.replaced(was.of(), by)) })
 			out.indexes = nil
 			for _, i := range from.indexes {
 				out.indexes = append(out.indexes, index{e.replaced(i.key, by), e.replaced(i.of, by), i.readonly})

@@ -533,9 +533,9 @@ func (e *Evaluator) contradicts(b *both) bool {
 			for _, other := range shapes[i+1:] {
 				if also := other.own(m.name); also != nil {
 					if of == nil {
-						of = []Type{m.of.get()}
+						of = []Type{m.of().get()}
 					}
-					of, required = append(of, also.of.get()), required || !also.optional
+					of, required = append(of, also.of().get()), required || !also.optional
 				}
 			}
 			if required && slices.ContainsFunc(of, finite) && !slices.Contains(of, Type(wordNever)) && intersect(of...) == Type(wordNever) {

@@ -90,7 +90,7 @@ func (e *Evaluator) namespace(sym modules.Symbol) Type {
 			if !ok {
 				continue
 			}
-			m := &member{name: name, of: &lazy{eval: func() Type { return e.Value(inner) }}}
+			m := &member{name: name, is: &lazy{eval: func() Type { return e.Value(inner) }}}
 			if inner.Module != nil {
 				m.module, m.node = inner.Module, inner.Module.File
 			}

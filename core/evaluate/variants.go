@@ -78,7 +78,7 @@ func (e *Evaluator) axes(table, defaults *syntax.Object, m *modules.Module) Type
 					all = append(all, text(key))
 				}
 			}
-			x := &member{name: name, of: known(unite(append(all, wordNull)...)), optional: true, module: m, node: axis}
+			x := &member{name: name, is: known(unite(append(all, wordNull)...)), optional: true, module: m, node: axis}
 			if defaults != nil {
 				x.say(func(r *rarely) { r.fallback = bareValue(defaults, name) })
 			}

@@ -135,7 +135,7 @@ func (e *Evaluator) satisfying(x syntax.Expr, asked Type, s *Scope, keep keeping
 				if p := bare.Lookup(m.name); p != nil && p.Kind == syntax.InitProperty {
 					if want := from.wanted(e, m.name); want != nil {
 						changed := *m
-						changed.of = &lazy{eval: func() Type { return e.inside(p.Value, want.get(), s) }}
+						changed.is = &lazy{eval: func() Type { return e.inside(p.Value, want.get(), s) }}
 						m = &changed
 					}
 				}
@@ -173,7 +173,7 @@ func (e *Evaluator) inside(x syntax.Expr, asked Type, s *Scope) Type {
 // wanted is what a type asks for under a name; nil for nothing.
 func (s *shape) wanted(e *Evaluator, name string) *lazy {
 	if m := s.member(name); m != nil {
-		return m.of
+		return m.of()
 	}
 	for _, i := range s.indexes {
 		if e.assignable(text(name), i.key.get()) == types.Yes {
