@@ -52,8 +52,11 @@ type Evaluator struct {
 	pool      *types.Pool                    // of the types given out
 	left      map[uint64][]string            // out of sets of native attributes, one of each list
 	fixed     map[*syntax.TypeMember]*member // members of generic types that are the same with all arguments; nil where they are not
+	always    map[*syntax.TypeMember]*member // the same of known modules
 	inferring map[[2]any]bool                // pairs that are being inferred from
 	elements  *shape                         // native elements with their attributes; nil until asked for
+	apart     []apart                        // what known modules declare
+	kept      int                            // weight of what was taken apart before all else was let go of
 	looks     int                            // of the inference at hand
 	depth     int
 	weight    int // of what was evaluated so far, in bytes
@@ -87,15 +90,7 @@ type memberType struct {
 
 // New makes an evaluator.
 func New(set *modules.Set, names Names) *Evaluator {
-	return &Evaluator{Set: set, Names: names, declared: map[declaration]Type{}, instances: map[instance]Type{}, out: map[Type]givenOut{}, inferring: map[[2]any]bool{}, fixed: map[*syntax.TypeMember]*member{}, shared: map[memberType]givenOut{}, pool: types.NewPool(), left: map[uint64][]string{}}
-}
-
-// Fresh gives an evaluator that has evaluated nothing yet, for a set of the same
-// source. The types that both give out are the same.
-func (e *Evaluator) Fresh(set *modules.Set) *Evaluator {
-	fresh := New(set, e.Names)
-	fresh.pool, fresh.left = e.pool, e.left
-	return fresh
+	return &Evaluator{Set: set, Names: names, declared: map[declaration]Type{}, instances: map[instance]Type{}, out: map[Type]givenOut{}, inferring: map[[2]any]bool{}, fixed: map[*syntax.TypeMember]*member{}, always: map[*syntax.TypeMember]*member{}, shared: map[memberType]givenOut{}, pool: types.NewPool(), left: map[uint64][]string{}}
 }
 
 // Bounds on evaluation. Real libraries stay a hundredfold below them.
@@ -244,8 +239,8 @@ func (e *Evaluator) Weight() int { return e.weight }
 // What things hold on average, in bytes, with the places where they are listed.
 const (
 	typeWeight   = 200 // a type that was looked at
-	memberWeight = 200 // a member as written
-	mappedWeight = 260 // a member that a mapped type makes: its scope and what evaluates it, too
+	memberWeight = 90  // a member as written
+	mappedWeight = 230 // a member that a mapped type makes: its scope and what evaluates it, too
 	placeWeight  = 24  // a member of a type that others have too
 	keyWeight    = 64  // a name that keyof gives
 )

@@ -194,7 +194,7 @@ func (e *Evaluator) interfaceType(sym modules.Symbol, key declaration, args []Ty
 	}
 	o.fill = func() *shape {
 		made := &shape{}
-		native, element := false, ""
+		native, element, weight := false, "", 0
 		if known != "" && e.Names.Native != nil {
 			element, native = e.Names.Native(sym.Name)
 		}
@@ -203,7 +203,9 @@ func (e *Evaluator) interfaceType(sym modules.Symbol, key declaration, args []Ty
 			switch n := d.Node.(type) {
 			case *syntax.Interface:
 				inner := e.bind(d.Module, n.TypeParams, args, binding{"this", o})
+				before := e.weight
 				e.members(made, n.Body, inner)
+				weight += e.weight - before
 				if native {
 					for _, m := range made.members {
 						m.native = true
@@ -229,6 +231,9 @@ func (e *Evaluator) interfaceType(sym modules.Symbol, key declaration, args []Ty
 		if native && len(made.natives) > 1 {
 			made.natives = made.natives[:1] // the nearest name says it all
 		}
+		if known != "" {
+			e.apart = append(e.apart, apart{o, weight + placeWeight*len(made.members)})
+		}
 		return made
 	}
 	return o
@@ -237,9 +242,7 @@ func (e *Evaluator) interfaceType(sym modules.Symbol, key declaration, args []Ty
 // known gives the name of the known module that m is, or stands in; of several the
 // shortest.
 func (e *Evaluator) known(m *modules.Module) string {
-	for m.Outer != nil {
-		m = m.Outer
-	}
+	m = outermost(m)
 	shortest := ""
 	for name, known := range e.Set.Known {
 		if known == m && !strings.Contains(name, "/") && (shortest == "" || len(name) < len(shortest)) {

@@ -328,7 +328,10 @@ func (e *Evaluator) typeOfParam(p *syntax.Param, s *Scope) *lazy {
 // members adds the members of an object type.
 func (e *Evaluator) members(to *shape, t *syntax.ObjectType, s *Scope) {
 	var block []member // in one piece
-	in := &within{e, s}
+	in, fixed := &within{e, s}, e.fixed
+	if e.known(s.Module) != "" {
+		fixed = e.always
+	}
 	for i, m := range t.Members {
 		if i == maxMembers {
 			to.bases = append(to.bases, e.base(e.odd(s, m, "there are more than %d members; those from here on are left out", maxMembers)))
@@ -356,7 +359,7 @@ func (e *Evaluator) members(to *shape, t *syntax.ObjectType, s *Scope) {
 			to.bases = append(to.bases, e.base(e.odd(s, m, "the name of this member is worked out when it runs")))
 			continue
 		}
-		shared, looked := e.fixed[m]
+		shared, looked := fixed[m]
 		if shared != nil {
 			to.put(shared)
 			continue
@@ -387,9 +390,9 @@ func (e *Evaluator) members(to *shape, t *syntax.ObjectType, s *Scope) {
 		default:
 			made.in = in
 			if len(s.types) > 0 && !looked {
-				e.fixed[m] = nil
+				fixed[m] = nil
 				if s.free(m.Type) {
-					e.fixed[m] = made
+					fixed[m] = made
 				}
 			}
 		}

@@ -27,12 +27,12 @@ type Module struct {
 	Source  string
 	File    *syntax.File
 	Lines   *place.Lines
-	Outer   *Module               // of a namespace: what it stands in
-	Imports Table[Import]         // by local name
-	Exports Table[Export]         // by exported name; "=" for export =
-	Stars   []Star                // export * from
-	Decls   Table[[]Declared]     // top-level declarations by name, types and values
-	Froms   []string              // all module names imported from, in order
+	Outer   *Module           // of a namespace: what it stands in
+	Imports Table[Import]     // by local name
+	Exports Table[Export]     // by exported name; "=" for export =
+	Stars   []Star            // export * from
+	Decls   Table[[]Declared] // top-level declarations by name, types and values
+	Froms   []string          // all module names imported from, in order
 
 	spaces map[*syntax.Module]*Module // bodies of namespaces, by declaration
 	single []Declared                 // what Decls holds of most names, in one piece

@@ -258,7 +258,7 @@ func Read(fsys fs.FS, o Options) (*Result, error) {
 	if o.Progress != nil {
 		o.Progress(result.Entries, result.Entries)
 	}
-	r.letGo() // what was read is all that is needed from here on
+	r.letGo(0) // what was read is all that is needed from here on
 	r.arrange()
 	r.connect()
 	r.finish(o)
@@ -688,6 +688,7 @@ type room struct {
 	surveyed float64 // weight of trees that were not asked for yet, in times the bytes of the source
 	held     float64 // weight of the others and of evaluated types
 	types    float64 // weight of evaluated types where trees may not be parsed again
+	natives  float64 // weight of the framework's own types that stay
 	often    int     // how often evaluated types alone are let go of
 	parsed   float64 // bytes that are parsed, in times those of the source, when all is read
 }
@@ -695,7 +696,7 @@ type room struct {
 // usual is the room that a reading has. Trees and types that are let go of are made
 // again where they are needed again. What this room comes to in all, with the texts and
 // the contracts, stands in docs/reading.md.
-var usual = room{surveyed: 2, held: 2.5, types: 3, often: 50, parsed: 6}
+var usual = room{surveyed: 2, held: 2.5, types: 3, natives: 0.5, often: 50, parsed: 6}
 
 // treeWeight is what the tree of one byte of source holds on average, in bytes.
 const treeWeight = 6
@@ -726,10 +727,10 @@ func (r *reader) next(done, all, at int) {
 	again := usual.parsed * (1 + float64(done)/float64(all)) / 2
 	switch {
 	case trees+types > usual.held*source && float64(r.set.Parsed()) < again*source:
-		r.letGo()
+		r.letGo(int(usual.natives * source))
 		r.evaluated = done
 	case types > usual.types*source && (done-r.evaluated)*usual.often >= all:
-		r.eval = r.eval.Fresh(r.set)
+		r.eval.LetGo(r.set, int(usual.natives*source))
 		r.evaluated = done
 	}
 }
@@ -809,11 +810,12 @@ func (r *reader) surveyor() func(m *modules.Module) (keep bool) {
 	}
 }
 
-// letGo goes on with nothing parsed and nothing evaluated. What was read stays.
-func (r *reader) letGo() {
+// letGo goes on with nothing parsed and nothing evaluated, but for so many bytes of the
+// framework's own types. What was read stays.
+func (r *reader) letGo(natives int) {
 	r.noteAll()
 	r.set = r.set.Fresh(int(keptTrees * float64(r.set.Bytes())))
-	r.eval = r.eval.Fresh(r.set)
+	r.eval.LetGo(r.set, natives)
 	clear(r.assignments)
 	clear(r.hookNeeds)
 }

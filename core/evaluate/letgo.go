@@ -1,0 +1,82 @@
+// This file lets go of what was evaluated, but for what is needed again and again.
+
+package evaluate
+
+import "steadysocket/core/modules"
+
+// apart is an interface of a known module that was taken apart into members, and about
+// how many bytes those hold that no other has.
+type apart struct {
+	of     *object
+	weight int
+}
+
+// LetGo lets go of all that was evaluated and goes on with a set of the same source. What
+// the framework declares stays taken apart, of the interfaces that were taken apart
+// first, in so many bytes: most components take over sets of native attributes. The types
+// that are given out stay the same ones.
+func (e *Evaluator) LetGo(set *modules.Set, bytes int) {
+	before := *e
+	*e = *New(set, before.Names)
+	e.pool, e.left, e.always = before.pool, before.left, before.always
+	known := map[*modules.Module]bool{}
+	for _, m := range set.Known {
+		known[m] = true
+	}
+	for _, m := range e.always { // they stand in interfaces that stay
+		if m != nil {
+			m.is = nil
+		}
+	}
+	for _, a := range before.apart {
+		at, ok := a.key(known)
+		if !ok {
+			continue
+		}
+		if e.kept += a.weight; e.kept > bytes {
+			break
+		}
+		for _, m := range a.of.shape.members {
+			m.is = nil
+		}
+		e.apart = append(e.apart, a)
+		if len(a.of.args) > 0 {
+			e.instances[at] = a.of
+		} else {
+			e.declared[at.declaration] = a.of
+		}
+		if a.of.shape == before.elements {
+			e.elements = before.elements
+		}
+	}
+}
+
+// key gives what an interface is known by; false where something of the source stands in
+// it, so that it must be let go of.
+func (a apart) key(known map[*modules.Module]bool) (at instance, ok bool) {
+	s := a.of.shape
+	at.declaration, ok = a.of.key.(declaration)
+	if !ok || len(a.of.args) > len(at.args) || len(s.bases)+len(s.calls)+len(s.news)+len(s.indexes) > 0 {
+		return at, false
+	}
+	for i, arg := range a.of.args {
+		n, named := arg.(*named)
+		if !isWord(arg) && (!named || len(n.args) > 0) {
+			return at, false
+		}
+		at.args[i] = identity(arg)
+	}
+	for _, m := range s.members {
+		if m.in == nil || m.rest != nil || !known[outermost(m.module)] {
+			return at, false
+		}
+	}
+	return at, true
+}
+
+func outermost(m *modules.Module) *modules.Module {
+	for m.Outer != nil {
+		m = m.Outer
+	}
+	return m
+}
