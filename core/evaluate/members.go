@@ -3,7 +3,9 @@
 package evaluate
 
 import (
+	"encoding/binary"
 	"hash/maphash"
+	"math"
 	"math/bits"
 	"slices"
 
@@ -14,8 +16,10 @@ import (
 // shape is a type taken apart.
 type shape struct {
 	members []*member
-	table   []int32 // of the first tabled members by name, made when it is asked for
+	table   []byte // of the first tabled members by name, made when it is asked for
 	tabled  int
+	mask    uint32 // one less than the slots of table, a power of two
+	wide    bool   // a slot has four bytes instead of two
 	indexes []index
 	calls   []*signature
 	news    []*signature
@@ -129,33 +133,51 @@ func (s *shape) placeAmong(n int, name string) int {
 		return slices.IndexFunc(s.members[:n], func(m *member) bool { return m.name == name })
 	}
 	s.tabulate(n)
-	for i := hashed(name); ; i++ {
-		switch at := s.table[i&uint32(len(s.table)-1)]; {
+	for i := hashed(name) & s.mask; ; i = (i + 1) & s.mask {
+		switch at := s.slot(i); {
 		case at == 0:
 			return -1
 		case s.members[at-1].name == name:
-			return int(at - 1)
+			return at - 1
 		}
 	}
 }
 
-// tabulate brings the first n members into the table: open addressing, at most
-// half full. It holds places counted from 1; 0 is free.
+// tabulate brings the first n members into the table: open addressing, at most three
+// quarters full. It holds places counted from 1; 0 is free. A slot has two bytes where
+// there are few members: most sets of attributes have some hundreds.
 func (s *shape) tabulate(n int) {
 	if s.tabled >= n {
 		return
 	}
-	if len(s.table) < 2*n {
-		s.table, s.tabled = make([]int32, 1<<bits.Len(uint(2*n-1))), 0
-	}
-	mask := uint32(len(s.table) - 1)
-	for ; s.tabled < n; s.tabled++ {
-		i := hashed(s.members[s.tabled].name)
-		for s.table[i&mask] != 0 {
-			i++
+	if 4*n > 3*(int(s.mask)+1) || s.table == nil {
+		slots := 1 << bits.Len(uint((4*max(n, cap(s.members))-1)/3))
+		s.mask, s.tabled = uint32(slots-1), 0
+		s.wide = slots > math.MaxUint16
+		if s.wide {
+			slots *= 2
 		}
-		s.table[i&mask] = int32(s.tabled + 1)
+		s.table = make([]byte, 2*slots)
 	}
+	for ; s.tabled < n; s.tabled++ {
+		i := hashed(s.members[s.tabled].name) & s.mask
+		for s.slot(i) != 0 {
+			i = (i + 1) & s.mask
+		}
+		if s.wide {
+			binary.NativeEndian.PutUint32(s.table[4*i:], uint32(s.tabled+1))
+		} else {
+			binary.NativeEndian.PutUint16(s.table[2*i:], uint16(s.tabled+1))
+		}
+	}
+}
+
+// slot gives what the table holds at i.
+func (s *shape) slot(i uint32) int {
+	if s.wide {
+		return int(binary.NativeEndian.Uint32(s.table[4*i:]))
+	}
+	return int(binary.NativeEndian.Uint16(s.table[2*i:]))
 }
 
 func (s *shape) member(name string) *member {

@@ -4,6 +4,7 @@ package evaluate
 
 import (
 	"fmt"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -328,6 +329,7 @@ func (e *Evaluator) typeOfParam(p *syntax.Param, s *Scope) *lazy {
 // members adds the members of an object type.
 func (e *Evaluator) members(to *shape, t *syntax.ObjectType, s *Scope) {
 	var block []member // in one piece
+	to.members = slices.Grow(to.members, min(len(t.Members), maxMembers))
 	in, fixed := &within{e, s}, e.fixed
 	if e.known(s.Module) != "" {
 		fixed = e.always

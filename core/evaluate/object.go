@@ -598,7 +598,7 @@ func (e *Evaluator) omit(of, leave Type) Type {
 			// keyof is string then, and no member is left by its name.
 			return &shape{indexes: from.indexes, bases: from.bases}
 		}
-		made := &shape{indexes: from.indexes}
+		made := &shape{indexes: from.indexes, members: make([]*member, 0, max(0, len(from.members)-len(names)))}
 		for _, m := range from.members {
 			if !names[m.name] {
 				made.add(m)
@@ -635,6 +635,7 @@ func (e *Evaluator) pick(of, keys Type) Type {
 		for _, m := range from.members {
 			if names[m.name] {
 				picked := *m
+				picked.is = m.of() // both are evaluated as one
 				made.add(&picked)
 				delete(names, m.name)
 			}
