@@ -104,6 +104,21 @@ type Declared struct {
 	Module *Module // that it stands in
 }
 
+// What a tree with its tables holds on average, in bytes: for each token of a script, and
+// for each byte of a page or single-file component. Files differ by a third at most.
+const (
+	tokenWeight = 50
+	byteWeight  = 6
+)
+
+// Weight is about how many bytes the tree of m holds with its tables.
+func (m *Module) Weight() int {
+	if m.File.Tokens == 0 {
+		return byteWeight * len(m.Source)
+	}
+	return tokenWeight * m.File.Tokens
+}
+
 // Place gives the place of a node of m.
 func (m *Module) Place(n syntax.Node) place.Place { return m.Lines.Place(m.Path, n.Pos(), n.Stop()) }
 
@@ -137,9 +152,9 @@ type Set struct {
 	additions map[string][]*Module  // bodies that add to a file's declarations
 	globals   map[string][]Declared // what holds everywhere
 	texts     *texts                // of files that were parsed
-	held      int                   // bytes of the files whose trees are held
+	held      int                   // weight of the trees that are held
 	idle      map[string]bool       // files that were surveyed and not asked for yet, whose trees are held
-	resting   int                   // bytes of those
+	resting   int                   // weight of those
 	used      map[string]int        // when each file was used last, counted in uses
 	uses      int
 	spreading []string            // files that declare something for others, in the order of loading
@@ -177,7 +192,7 @@ func (s *Set) Beside(known map[string]*Module) *Set {
 
 // Fresh gives a set of the same source that holds few trees: those of files that
 // declare something for others, those that were surveyed and not asked for yet, and of
-// those used last as many as were made of that many bytes. What was found out about
+// those used last as many as weigh so many bytes. What was found out about
 // files is kept, their texts too: a tree that is needed again is parsed again.
 func (s *Set) Fresh(bytes int) *Set {
 	fresh := &Set{FS: s.FS, Dir: s.Dir, Manifest: s.Manifest, Installed: s.Installed, FromSource: s.FromSource, Known: s.Known, aliases: s.aliases,
@@ -195,7 +210,7 @@ func (s *Set) Fresh(bytes int) *Set {
 	}
 	last := slices.SortedFunc(maps.Keys(s.used), func(a, b string) int { return s.used[b] - s.used[a] })
 	for _, name := range last {
-		if m := s.modules[name]; m != nil && fresh.modules[name] == nil && fresh.held-fresh.resting+len(m.Source) <= bytes {
+		if m := s.modules[name]; m != nil && fresh.modules[name] == nil && fresh.held-fresh.resting+m.Weight() <= bytes {
 			fresh.hold(m)
 			fresh.used[name] = s.used[name]
 		}
@@ -238,8 +253,8 @@ func (s *Set) Bytes() int {
 	return s.texts.bytes
 }
 
-// Held is how many bytes of source the trees that are held were made of; idle, of
-// them, those that were surveyed and not asked for yet.
+// Held is the weight of the trees that are held; idle, of them, of those that were
+// surveyed and not asked for yet.
 func (s *Set) Held() (held, idle int) { return s.held, s.resting }
 
 // Parsed is how many bytes of source were parsed so far, those of files that were
@@ -293,7 +308,7 @@ func (s *Set) hold(m *Module) {
 		s.surfaces[m.Path] = surfaceOf(m)
 	}
 	s.modules[m.Path] = m
-	s.held += len(m.Source)
+	s.held += m.Weight()
 }
 
 // rest notes that a module that is held was not asked for yet.
@@ -302,7 +317,7 @@ func (s *Set) rest(m *Module) {
 		s.idle = map[string]bool{}
 	}
 	s.idle[m.Path] = true
-	s.resting += len(m.Source)
+	s.resting += m.Weight()
 }
 
 // distinct gives a list without doubles, in its order.
@@ -447,7 +462,7 @@ func (s *Set) load(file string) *Module {
 	m := s.modules[file]
 	if s.idle[file] {
 		delete(s.idle, file)
-		s.resting -= len(m.Source)
+		s.resting -= m.Weight()
 	}
 	s.uses++
 	s.used[file] = s.uses

@@ -157,7 +157,8 @@ func TestFresh(t *testing.T) {
 	}
 	before := s.Module("a.ts")
 	clear(fsys) // what is parsed again is not read again
-	f := s.Fresh(len(texts["global.d.ts"]) + 2*len(texts["a.ts"]))
+	global, a := s.Module("global.d.ts").Weight(), before.Weight()
+	f := s.Fresh(global + 2*a)
 	if _, ok := f.Global("Wide"); !ok {
 		t.Error("what holds everywhere is gone")
 	}
@@ -172,8 +173,8 @@ func TestFresh(t *testing.T) {
 	}
 	again := f.Fresh(0)
 	held, idle := again.Held()
-	if _, ok := again.Global("Wide"); !ok || held != len(texts["global.d.ts"]) || idle != 0 {
-		t.Errorf("a second fresh set holds %d bytes, %d of them idle", held, idle)
+	if _, ok := again.Global("Wide"); !ok || held != global || idle != 0 {
+		t.Errorf("a second fresh set weighs %d, %d of them idle", held, idle)
 	}
 }
 

@@ -683,27 +683,22 @@ func (r *reader) files() []ownFile {
 	return list
 }
 
-// room says how much of what is made while reading may be held at a time.
+// room says how much of what is made while reading may be held at a time, in times the
+// bytes of the source.
 type room struct {
-	surveyed float64 // weight of trees that were not asked for yet, in times the bytes of the source
+	surveyed float64 // weight of trees that were not asked for yet
 	held     float64 // weight of the others and of evaluated types
 	types    float64 // weight of evaluated types where trees may not be parsed again
-	natives  float64 // weight of the framework's own types that stay
+	natives  float64 // weight of the framework's own types that stay when all else is let go of
+	last     float64 // weight of the trees that stay then: those used last are likely to be used next
 	often    int     // how often evaluated types alone are let go of
-	parsed   float64 // bytes that are parsed, in times those of the source, when all is read
+	parsed   float64 // bytes that are parsed when all is read
 }
 
 // usual is the room that a reading has. Trees and types that are let go of are made
 // again where they are needed again. What this room comes to in all, with the texts and
 // the contracts, stands in docs/reading.md.
-var usual = room{surveyed: 2, held: 2.5, types: 3, natives: 0.5, often: 50, parsed: 6}
-
-// treeWeight is what the tree of one byte of source holds on average, in bytes.
-const treeWeight = 6
-
-// keptTrees is the part of the source whose trees stay when all else is let go of:
-// those that were used last are likely to be used next.
-const keptTrees = 0.15
+var usual = room{surveyed: 2, held: 2.5, types: 3, natives: 0.5, last: 0.9, often: 50, parsed: 6}
 
 // next makes ready for the next name, which stands somewhere among all, when done of
 // them are read: where what was parsed and evaluated is heavy, it is let go of. What
@@ -723,7 +718,7 @@ func (r *reader) next(done, all, at int) {
 	}
 	source := float64(r.set.Bytes())
 	held, idle := r.set.Held()
-	trees, types := float64(treeWeight*(held-idle)), float64(r.eval.Weight())
+	trees, types := float64(held-idle), float64(r.eval.Weight())
 	again := usual.parsed * (1 + float64(done)/float64(all)) / 2
 	switch {
 	case trees+types > usual.held*source && float64(r.set.Parsed()) < again*source:
@@ -806,7 +801,7 @@ func (r *reader) surveyor() func(m *modules.Module) (keep bool) {
 		r.note(m)
 		looked += len(m.Source)
 		held, _ := r.set.Held()
-		return m.Decls.Len() > 0 && treeWeight*float64(held+len(m.Source)) < usual.surveyed*float64(looked)
+		return m.Decls.Len() > 0 && float64(held+m.Weight()) < usual.surveyed*float64(looked)
 	}
 }
 
@@ -814,7 +809,7 @@ func (r *reader) surveyor() func(m *modules.Module) (keep bool) {
 // framework's own types. What was read stays.
 func (r *reader) letGo(natives int) {
 	r.noteAll()
-	r.set = r.set.Fresh(int(keptTrees * float64(r.set.Bytes())))
+	r.set = r.set.Fresh(int(usual.last * float64(r.set.Bytes())))
 	r.eval.LetGo(r.set, natives)
 	clear(r.assignments)
 	clear(r.hookNeeds)

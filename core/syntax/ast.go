@@ -82,6 +82,7 @@ type File struct {
 	Errors   []*Error
 	Markup   *Markup    // of a single-file component or page, nil for none
 	Sections []*Section // the blocks of a single-file component, the scripts of a page
+	Tokens   int        // of its script; 0 for a single-file component or page
 }
 
 // Comment is a comment with its markers.

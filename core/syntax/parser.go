@@ -80,7 +80,7 @@ func Parse(name, text string) *File {
 		f.Body = p.statements(tEOF)
 		p.statementsAtTopLevel(f)
 	}
-	f.Comments, f.Errors = p.comments, p.errors
+	f.Comments, f.Errors, f.Tokens = p.comments, p.errors, p.tokens
 	return f
 }
 

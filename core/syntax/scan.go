@@ -17,6 +17,7 @@ type scanner struct {
 	end     int  // of the current token
 	prevEnd int  // of the token before
 	newline bool // a line ends between the token before and this one
+	tokens  int  // so many were met
 }
 
 // next moves to the next token.
@@ -29,6 +30,7 @@ func (p *parser) next() {
 	}
 	p.start = p.skipTrivia(p.end)
 	p.scanToken()
+	p.tokens++
 }
 
 // skipTrivia passes white space and comments and gives the offset behind them.
