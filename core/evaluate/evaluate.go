@@ -239,8 +239,7 @@ func (e *Evaluator) Weight() int { return e.weight }
 // What things hold on average, in bytes, with the places where they are listed.
 const (
 	typeWeight   = 120 // a type that was looked at
-	memberWeight = 90  // a member as written
-	mappedWeight = 230 // a member that a mapped type makes: its scope and what evaluates it, too
+	memberWeight = 90  // a member
 	placeWeight  = 24  // a member of a type that others have too
 	keyWeight    = 64  // a name that keyof gives
 )

@@ -67,7 +67,7 @@ func (a apart) key(known map[*modules.Module]bool) (at instance, ok bool) {
 		at.args[i] = identity(arg)
 	}
 	for _, m := range s.members {
-		if m.in == nil || m.rest != nil || !known[outermost(m.module)] {
+		if m.in == nil || m.in.mapped != nil || m.rest != nil || !known[outermost(m.module)] {
 			return at, false
 		}
 	}

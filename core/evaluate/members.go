@@ -11,6 +11,7 @@ import (
 
 	"steadysocket/core/modules"
 	"steadysocket/core/syntax"
+	"steadysocket/core/types"
 )
 
 // shape is a type taken apart.
@@ -40,6 +41,8 @@ type member struct {
 	numeric  bool // its key is a number
 	unsure   bool // whether it is optional is not known
 	native   bool // of a set of native attributes
+	number   bool // the key that a mapped type made it of is a number
+	there    bool // what a mapped type says is taken without undefined
 }
 
 // rarely is what few members have. Copies of a member share it.
@@ -67,15 +70,25 @@ func (m *member) say(change func(r *rarely)) {
 
 // within is where types are written, and who evaluates them.
 type within struct {
-	e     *Evaluator
-	scope *Scope
+	e      *Evaluator
+	scope  *Scope
+	mapped *syntax.MappedType // that makes the members of its keys, which are their names; nil for none
 }
 
 // of gives the type of a member, without the undefined that an optional one adds. Of
 // most members of native sets nobody asks.
 func (m *member) of() *lazy {
-	if m.is == nil {
-		m.is = &lazy{e: m.in.e, node: typeOf(m.node), scope: m.in.scope}
+	if m.is != nil {
+		return m.is
+	}
+	in := m.in
+	m.is = &lazy{e: in.e, node: typeOf(m.node), scope: in.scope}
+	if in.mapped != nil {
+		key := literal{of: types.String, value: m.name}
+		if m.number {
+			key.of = types.Number
+		}
+		m.is.node, m.is.scope, m.is.there = in.mapped.Type, in.scope.with(binding{in.mapped.Param.Name.Name, key}), m.there
 	}
 	return m.is
 }
@@ -97,7 +110,7 @@ func (m *member) written() (syntax.Type, *Scope) {
 	if like := m.more().like; like != nil {
 		return like.written()
 	}
-	if m.in == nil {
+	if m.in == nil || m.in.mapped != nil {
 		return nil, nil
 	}
 	return typeOf(m.node), m.in.scope

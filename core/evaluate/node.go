@@ -330,7 +330,7 @@ func (e *Evaluator) typeOfParam(p *syntax.Param, s *Scope) *lazy {
 func (e *Evaluator) members(to *shape, t *syntax.ObjectType, s *Scope) {
 	var block []member // in one piece
 	to.members = slices.Grow(to.members, min(len(t.Members), maxMembers))
-	in, fixed := &within{e, s}, e.fixed
+	in, fixed := &within{e, s, nil}, e.fixed
 	if e.known(s.Module) != "" {
 		fixed = e.always
 	}

@@ -473,11 +473,11 @@ func (e *Evaluator) mapped(t *syntax.MappedType, s *Scope) Type {
 			}
 		}
 		keys := parts(all)
-		e.weight += mappedWeight * len(keys)
-		block := make([]mappedMember, len(keys))
+		e.weight += memberWeight * len(keys)
+		block, in := make([]member, len(keys)), &within{e, s, t}
 		made.members = make([]*member, 0, len(keys))
 		for i, key := range keys {
-			e.mapKey(made, &block[i], t, s, key, from)
+			e.mapKey(made, &block[i], in, key, from)
 		}
 		if !whole && from != nil {
 			made.natives = e.settleNatives(from, made)
@@ -505,34 +505,29 @@ func (e *Evaluator) mappedElement(t *syntax.MappedType, s *Scope, key Type, rest
 	return e.later(t.Type, inner)
 }
 
-// mappedMember is what a mapped type makes of one key, in one piece.
-type mappedMember struct {
-	member
-	lazy
-	scope Scope
-	key   [1]binding
-}
-
-// mapKey adds the member that a mapped type makes of one key.
-func (e *Evaluator) mapKey(made *shape, place *mappedMember, t *syntax.MappedType, s *Scope, key Type, from *shape) {
-	place.key[0] = binding{t.Param.Name.Name, key}
-	place.scope = Scope{Module: s.Module, outer: s, types: place.key[:]}
-	inner, free := &place.scope, place
+// mapKey adds the member that a mapped type makes of one key, in a place that is free.
+func (e *Evaluator) mapKey(made *shape, free *member, in *within, key Type, from *shape) {
+	t, s := in.mapped, in.scope
 	var before *member
-	if l, ok := key.(literal); ok && from != nil {
+	l, plain := key.(literal)
+	if plain && from != nil {
 		before = from.member(l.value)
 	}
-	name := key
+	plain = plain && !l.enum && (l.of == types.String || l.of == types.Number)
+	name, inner := key, s
+	if t.As != nil || !plain {
+		inner = s.with(binding{t.Param.Name.Name, key})
+	}
 	if t.As != nil {
 		name = e.Type(t.As, inner)
 	}
 	for _, name := range parts(name) {
 		switch name := name.(type) {
 		case literal:
-			if free == nil {
-				free = &mappedMember{} // this key has several names
+			m := free
+			if m == nil {
+				m = &member{} // this key has several names
 			}
-			m := &free.member
 			*m = member{name: name.value, numeric: name.of == types.Number, module: s.Module, node: t}
 			if before != nil {
 				*m = *before
@@ -540,8 +535,13 @@ func (e *Evaluator) mapKey(made *shape, place *mappedMember, t *syntax.MappedTyp
 			}
 			optional := m.optional
 			m.optional, m.readonly = marks(optional, t.OptionalMark), marks(m.readonly, t.ReadonlyMark)
-			free.lazy = lazy{e: e, node: t.Type, scope: inner, there: optional || m.optional}
-			m.become(&free.lazy)
+			there := optional || m.optional
+			if inner == s {
+				m.become(nil)
+				m.in, m.there, m.number = in, there, l.of == types.Number
+			} else {
+				m.become(&lazy{e: e, node: t.Type, scope: inner, there: there})
+			}
 			made.put(m)
 			free = nil
 		case word:
@@ -796,7 +796,7 @@ func (e *Evaluator) classMember(to *shape, m *syntax.ClassMember, s *Scope) {
 		}
 		made.is = e.typeOfParam(fn.Params[0], s)
 	case m.Type != nil:
-		made.in = &within{e, s}
+		made.in = &within{e, s, nil}
 	default:
 		made.is = &lazy{eval: func() Type { return e.loosened(m.Value, s) }}
 	}
