@@ -4,6 +4,7 @@ package contract
 
 import (
 	"bytes"
+	"crypto/sha256"
 	"reflect"
 	"slices"
 	"strconv"
@@ -14,15 +15,18 @@ import (
 )
 
 // canonical writes values as JSON without blanks, with the keys and in the order
-// of contract files, without positions. It writes straight from the model: every
-// contract of a library is hashed, and its tree would be thrown away at once.
+// of contract files, without positions. A prop, slot or event is written as its digest:
+// the components of a library share most of theirs. It writes straight from the model:
+// every contract of a library is hashed, and its tree would be thrown away at once.
 type canonical struct {
 	bytes.Buffer
 	face bool // without words: two contracts that differ in words only have one face
-	// shared are members as they were written before, of contracts that do not change
-	// meanwhile; nil where nothing is kept.
-	shared map[memberFace]string
+	// shared are the digests of members, of contracts that do not change meanwhile; nil
+	// where nothing is kept.
+	shared map[memberFace]digest
 }
+
+type digest = [sha256.Size]byte
 
 // memberFace is a member that several contracts may list, with or without its words.
 type memberFace struct {
@@ -211,21 +215,31 @@ func (w *canonical) byName(v reflect.Value) said {
 		item := reflect.Indirect(v.Index(i))
 		writeText(&w.Buffer, item.Field(at).String())
 		w.WriteByte(':')
-		if w.shared == nil || v.Index(i).Kind() != reflect.Pointer {
+		if v.Index(i).Kind() != reflect.Pointer {
 			w.structure(item, true)
 			continue
 		}
-		key := memberFace{v.Index(i).UnsafePointer(), w.face}
-		if written, ok := w.shared[key]; ok {
-			w.WriteString(written)
-			continue
-		}
-		start := w.Len()
-		w.structure(item, true)
-		w.shared[key] = string(w.Bytes()[start:])
+		digest := w.member(memberFace{v.Index(i).UnsafePointer(), w.face}, item)
+		w.Write(digest[:])
 	}
 	w.WriteByte('}')
 	return more
+}
+
+// member gives the digest of a prop, slot or event, which stands for it.
+// Source of the method: hash trees (Merkle, 1979).
+func (w *canonical) member(key memberFace, item reflect.Value) digest {
+	if known, ok := w.shared[key]; ok {
+		return known
+	}
+	start := w.Len()
+	w.structure(item, true)
+	made := sha256.Sum256(w.Bytes()[start:])
+	w.Truncate(start)
+	if w.shared != nil {
+		w.shared[key] = made
+	}
+	return made
 }
 
 // empty reports whether there is no value to write.

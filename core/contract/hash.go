@@ -63,7 +63,7 @@ func HashAll(list []Contract) {
 	var wg sync.WaitGroup
 	for range min(runtime.GOMAXPROCS(0), len(list)) {
 		wg.Go(func() {
-			w := &canonical{shared: map[memberFace]string{}}
+			w := &canonical{shared: map[memberFace]digest{}}
 			for i := next.Add(1) - 1; i < int64(len(list)); i = next.Add(1) - 1 {
 				list[i].hashes(w)
 			}
