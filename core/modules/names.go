@@ -9,6 +9,7 @@ import (
 	"slices"
 	"strings"
 
+	"steadysocket/core/place"
 	"steadysocket/core/syntax"
 )
 
@@ -558,11 +559,33 @@ func (s *Set) Past(file, name string) (at, as string, declares bool) {
 // are not parsed where they only pass it on.
 func (s *Set) Given(file, name string) (Symbol, bool) {
 	file, name, _ = s.Past(file, name)
+	if known := s.surface(file); known != nil && len(s.additions[file]) == 0 {
+		if g, ok := known.find(name); ok && g.from != "" && s.Known[g.from] == nil && s.ambient[g.from] == nil {
+			if _, here := s.Resolve(file, g.from); !here {
+				return Symbol{Name: g.as, Package: g.from}, true
+			}
+		}
+	}
 	m := s.load(file)
 	if m == nil {
 		return Symbol{}, false
 	}
 	return s.export(m, name, way{})
+}
+
+// Exported gives the place where a file exports a name; false where the name comes
+// through a star, or from an assignment to all exports.
+func (s *Set) Exported(file, name string) (place.Position, bool) {
+	if known := s.surface(file); known != nil {
+		g, ok := known.find(name)
+		return place.Position{Line: int(g.line), Column: int(g.column)}, ok
+	}
+	if m := s.load(file); m != nil {
+		if x, ok := m.Exports.Find(name); ok {
+			return m.Lines.Position(x.At.Pos()), true
+		}
+	}
+	return place.Position{}, false
 }
 
 // Export finds what an exported name of a module stands for, through barrels.
@@ -649,9 +672,12 @@ type surface struct {
 	stars []Star
 }
 
-// given is one name that a file gives out. from and as are set where it is only
-// passed on: the module that it comes from and its name there; "*" for all of it.
-type given struct{ name, from, as string }
+// given is one name that a file gives out, and where. from and as are set where it is
+// only passed on: the module that it comes from and its name there; "*" for all of it.
+type given struct {
+	name, from, as string
+	line, column   int32
+}
 
 // surfaceOf gives the surface of a module; nil for one of export =, whose names are
 // those of something else.
@@ -661,7 +687,8 @@ func surfaceOf(m *Module) *surface {
 	}
 	s := &surface{make([]given, 0, m.Exports.Len()), m.Stars}
 	for name, e := range m.Exports.All() {
-		g := given{name: name}
+		at := m.Lines.Position(e.At.Pos())
+		g := given{name: name, line: int32(at.Line), column: int32(at.Column)}
 		if i, imported := m.Imports.Find(e.Local()); e.From != "" {
 			g.from, g.as = e.From, e.Name
 		} else if imported {

@@ -317,19 +317,20 @@ func (r *reader) exportPlace(e entry) place.Place {
 	}
 	for _, s := range r.starts {
 		if s.Module == e.module {
-			return r.exported(r.set.Loaded(s.File), e.name)
+			return r.exported(s.File, e.name)
 		}
 	}
 	return place.Place{File: r.set.Rel(r.set.Manifest.Path), Line: 1, Column: 1}
 }
 
-// exported gives the place where a module exports a name: its head, where the
-// name comes through a star.
-func (r *reader) exported(m *modules.Module, name string) place.Place {
-	if x, ok := m.Exports.Find(name); ok {
-		return r.at(m, x.At)
+// exported gives the place where a file exports a name: its head, where the name
+// comes through a star.
+func (r *reader) exported(file, name string) place.Place {
+	at, ok := r.set.Exported(file, name)
+	if !ok {
+		at = place.Position{Line: 1, Column: 1}
 	}
-	return place.Place{File: r.set.Rel(m.Path), Line: 1, Column: 1}
+	return place.Place{File: r.set.Rel(file), Line: at.Line, Column: at.Column}
 }
 
 // at gives the place of a node relative to the package.

@@ -449,7 +449,7 @@ func (r *reader) entries() (iter.Seq[entry], error) {
 			r.next(i, len(list), g.at)
 			sym, ok := r.set.Given(g.by, g.as)
 			if !ok {
-				r.unread(r.exported(r.set.Loaded(g.start.File), g.name), "", "the exported name %s is declared nowhere", g.name)
+				r.unread(r.exported(g.start.File, g.name), "", "the exported name %s is declared nowhere", g.name)
 				continue
 			}
 			if !yield(entry{g.start.Module, g.name, sym}) {
@@ -485,7 +485,7 @@ func (r *reader) given(starts []start) []given {
 			r.unread(place.Place{File: r.set.Rel(s.File), Line: 1, Column: 1}, "", "all of %s is passed on, and that package is not here", from)
 		}
 		if room := maxEntries - len(list); len(names) > room {
-			r.unread(r.exported(r.set.Loaded(s.File), names[room]), "", "the package gives out more than %d names; those from %s on are not read", maxEntries, names[room])
+			r.unread(r.exported(s.File, names[room]), "", "the package gives out more than %d names; those from %s on are not read", maxEntries, names[room])
 			names, starts = names[:room], starts[:i]
 		}
 		for _, name := range names {
