@@ -8,6 +8,7 @@ import (
 	"fmt"
 	"io/fs"
 	"path"
+	"slices"
 	"sort"
 	"strings"
 
@@ -232,31 +233,46 @@ type Entry struct {
 
 // Entries lists the modules of a package. Patterns (./*) are not listed.
 func (m *Manifest) Entries() []Entry {
-	return m.entries(conditions, m.Types, m.Typings, string(m.Source), m.Module, m.Main)
-}
-
-func (m *Manifest) entries(conditions []string, main ...string) []Entry {
-	e := m.Exports
-	if e.Text == "" && len(e.Keys) == 0 && len(e.List) == 0 {
-		var targets []string
-		for _, t := range main {
-			if t != "" {
-				targets = append(targets, t)
-			}
-		}
-		return []Entry{{".", append(targets, "./index", "./src/index")}}
-	}
-	if len(e.Keys) == 0 || !strings.HasPrefix(e.Keys[0], ".") {
-		return []Entry{{".", append(e.targets(conditions), m.Types, m.Typings)}}
+	if !m.lists() {
+		return []Entry{m.whole(conditions, m.mains()...)}
 	}
 	var list []Entry
-	for i, key := range e.Keys {
-		if strings.Contains(key, "*") || e.Values[i].Null || strings.HasSuffix(key, ".json") || strings.HasSuffix(key, ".css") {
-			continue
+	for i, key := range m.Exports.Keys {
+		if isModule(key) && !m.Exports.Values[i].Null {
+			list = append(list, Entry{key, m.Exports.Values[i].targets(conditions)})
 		}
-		list = append(list, Entry{key, e.Values[i].targets(conditions)})
 	}
 	return list
+}
+
+// lists reports whether exports says which modules there are.
+func (m *Manifest) lists() bool {
+	return len(m.Exports.Keys) > 0 && strings.HasPrefix(m.Exports.Keys[0], ".")
+}
+
+// isModule reports whether a key of exports names one module of code.
+func isModule(key string) bool {
+	return !strings.Contains(key, "*") && !strings.HasSuffix(key, ".json") && !strings.HasSuffix(key, ".css")
+}
+
+// mains are the fields that name the only module, where exports does not.
+func (m *Manifest) mains() []string {
+	return []string{m.Types, m.Typings, string(m.Source), m.Module, m.Main}
+}
+
+// whole is the only module of a package that does not list its modules.
+func (m *Manifest) whole(conditions []string, main ...string) Entry {
+	e := m.Exports
+	if e.Text != "" || len(e.Keys) > 0 || len(e.List) > 0 {
+		return Entry{".", append(e.targets(conditions), m.Types, m.Typings)}
+	}
+	var targets []string
+	for _, t := range main {
+		if t != "" {
+			targets = append(targets, t)
+		}
+	}
+	return Entry{".", append(targets, "./index", "./src/index")}
 }
 
 // Patterns lists the modules that patterns of the exports map give out: those
@@ -325,24 +341,28 @@ func (m *Manifest) Alone(fsys fs.FS) bool {
 
 // entry finds one module of the package, through patterns too.
 func (m *Manifest) entry(module string) (Entry, bool) {
-	return m.find(module, conditions, m.Entries())
+	return m.find(module, conditions, m.mains()...)
 }
 
 // typeEntry finds a module of another package as the compiler does.
 func (m *Manifest) typeEntry(module string) (Entry, bool) {
-	return m.find(module, typeConditions, m.entries(typeConditions, m.Types, m.Typings, m.Main))
+	return m.find(module, typeConditions, m.Types, m.Typings, m.Main)
 }
 
-func (m *Manifest) find(module string, conditions []string, entries []Entry) (Entry, bool) {
-	for _, e := range entries {
-		if e.Module == module {
-			return e, true
+func (m *Manifest) find(module string, conditions []string, main ...string) (Entry, bool) {
+	if !m.lists() && module == "." {
+		return m.whole(conditions, main...), true
+	}
+	if i := slices.Index(m.Exports.Keys, module); i >= 0 && m.lists() && isModule(module) {
+		if m.Exports.Values[i].Null {
+			return Entry{}, false // it is taken away by name
 		}
+		return Entry{module, m.Exports.Values[i].targets(conditions)}, true
 	}
 	best, found := Entry{}, ""
 	for i, key := range m.Exports.Keys {
 		if key == module && m.Exports.Values[i].Null {
-			return Entry{}, false // it is taken away by name
+			return Entry{}, false
 		}
 		rest, ok := matchStar(key, module)
 		if !ok || !strings.Contains(key, "*") || len(key) <= len(found) {

@@ -472,22 +472,26 @@ type given struct {
 // declares together, so that each file is needed in one go. They stay in their order:
 // the first name of a component is the one that it is known by.
 func (r *reader) given(starts []start) []given {
-	var list []given
-	first := map[string]int{} // where the first name that a file declares stands
-	var among []int           // by name: where it is read
-	for i := range starts {
-		s := &starts[i]
-		names, unresolved, ok := r.set.FileNames(s.File)
-		if !ok {
-			continue // listed with the files that could not be read
-		}
+	var of [][]string // the names of each module
+	count := 0
+	for _, s := range starts {
+		names, unresolved, _ := r.set.FileNames(s.File) // what could not be read is listed as such
 		for _, from := range unresolved {
 			r.unread(place.Place{File: r.set.Rel(s.File), Line: 1, Column: 1}, "", "all of %s is passed on, and that package is not here", from)
 		}
-		if room := maxEntries - len(list); len(names) > room {
+		room := maxEntries - count
+		of = append(of, names[:min(len(names), room)])
+		if len(names) > room {
 			r.unread(r.exported(s.File, names[room]), "", "the package gives out more than %d names; those from %s on are not read", maxEntries, names[room])
-			names, starts = names[:room], starts[:i]
+			break
 		}
+		count += len(names)
+	}
+	list := make([]given, 0, count)
+	first := map[string]int{}      // where the first name that a file declares stands
+	among := make([]int, 0, count) // by name: where it is read
+	for i, names := range of {
+		s := &starts[i]
 		for _, name := range names {
 			at := len(list)
 			by, as, declares := r.set.Past(s.File, name)
@@ -499,9 +503,6 @@ func (r *reader) given(starts []start) []given {
 				among[at] = first[by]
 			}
 			list = append(list, given{s, name, by, as, at})
-		}
-		if i >= len(starts) {
-			break
 		}
 	}
 	slices.SortFunc(list, func(a, b given) int { return cmp.Or(among[a.at]-among[b.at], a.at-b.at) })
