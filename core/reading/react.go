@@ -270,20 +270,25 @@ func (r *reader) further(key string, export contract.Export) bool {
 	if r.log != nil {
 		r.log.Again = append(r.log.Again, reached{key, export})
 	}
-	c := &r.listing.Components[i]
 	if r.ways[i] == nil {
 		n := sort.Search(len(r.segments), func(n int) bool { return r.segments[n].components > i })
-		r.ways[i] = []way{{r.segments[n-1].at, c.Export}}
+		r.ways[i] = []way{wayOf(r.segments[n-1].at, r.listing.Components[i].Export)}
 	}
-	r.ways[i] = append(r.ways[i], way{r.position, export})
-	alsoReached(c, export)
+	r.ways[i] = append(r.ways[i], wayOf(r.position, export))
 	return true
 }
 
-// way is a way to reach a component, with where it stands among all names.
+// way is a way to reach a component, with where it stands among all names. Libraries
+// give most of theirs out twice.
 type way struct {
-	at     int
-	export contract.Export
+	at                     int
+	module, name, kind, of string
+}
+
+func wayOf(at int, x contract.Export) way { return way{at, x.Module, x.Name, x.Kind, x.Of} }
+
+func (w way) export() contract.Export {
+	return contract.Export{Module: w.module, Name: w.name, Kind: w.kind, Of: w.of}
 }
 
 // alsoReached notes a further way to reach a component. A name of its own wins over

@@ -447,7 +447,7 @@ func (r *reader) entries() (iter.Seq[entry], error) {
 	return func(yield func(entry) bool) {
 		for i, g := range list {
 			r.next(i, len(list), g.at)
-			sym, ok := r.set.Given(g.by, g.as)
+			sym, ok := r.set.Given(g.from.file, g.from.as)
 			if !ok {
 				r.unread(r.exported(g.start.File, g.name), "", "the exported name %s is declared nowhere", g.name)
 				continue
@@ -463,9 +463,15 @@ func (r *reader) entries() (iter.Seq[entry], error) {
 type given struct {
 	start *start
 	name  string
-	by    string // the file that is followed to it, past those that only pass it on
-	as    string // its name there
-	at    int    // among all, by modules and names
+	from  *source
+	at    int // among all, by modules and names
+}
+
+// source is where a name comes from, past the files that only pass it on.
+type source struct {
+	file     string
+	as       string // its name there
+	declared bool   // and not only passed on, as far as is known without a tree
 }
 
 // given lists all names that the modules of the package give out, those that one file
@@ -488,21 +494,28 @@ func (r *reader) given(starts []start) []given {
 		count += len(names)
 	}
 	list := make([]given, 0, count)
+	sources := map[source]*source{}
 	first := map[string]int{}      // where the first name that a file declares stands
 	among := make([]int, 0, count) // by name: where it is read
 	for i, names := range of {
 		s := &starts[i]
 		for _, name := range names {
 			at := len(list)
-			by, as, declares := r.set.Past(s.File, name)
-			among = append(among, at)
-			if declares {
-				if _, known := first[by]; !known {
-					first[by] = at
-				}
-				among[at] = first[by]
+			var from source
+			from.file, from.as, from.declared = r.set.Past(s.File, name)
+			shared := sources[from]
+			if shared == nil {
+				shared = new(from)
+				sources[from] = shared
 			}
-			list = append(list, given{s, name, by, as, at})
+			among = append(among, at)
+			if from.declared {
+				if _, known := first[from.file]; !known {
+					first[from.file] = at
+				}
+				among[at] = first[from.file]
+			}
+			list = append(list, given{s, name, shared, at})
 		}
 	}
 	slices.SortFunc(list, func(a, b given) int { return cmp.Or(among[a.at]-among[b.at], a.at-b.at) })
@@ -767,15 +780,15 @@ func (r *reader) arrange() {
 func reachedBy(ways []way) contract.Export {
 	main := 0
 	for i, w := range ways {
-		if w.at < ways[main].at && w.export.Kind != "member" && ways[0].export.Kind != "member" {
+		if w.at < ways[main].at && w.kind != "member" && ways[0].kind != "member" {
 			main = i
 		}
 	}
-	c := &contract.Contract{Export: ways[main].export}
+	c := &contract.Contract{Export: ways[main].export()}
 	rest := slices.Delete(slices.Clone(ways), main, main+1)
 	slices.SortStableFunc(rest, func(a, b way) int { return a.at - b.at })
 	for _, w := range rest {
-		alsoReached(c, w.export)
+		alsoReached(c, w.export())
 	}
 	return c.Export
 }
