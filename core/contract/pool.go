@@ -26,6 +26,9 @@ func NewPool() *Pool {
 	return &Pool{maphash.MakeSeed(), map[uint64]*Prop{}, map[uint64]*Slot{}, map[uint64]*Event{}}
 }
 
+// Len is the number of members that are in the pool.
+func (p *Pool) Len() int { return len(p.props) + len(p.slots) + len(p.events) }
+
 // Share puts the members of c into the pool, or what is there in their place. Types
 // are told apart by which they are: they should come from a types.Pool.
 func (p *Pool) Share(c *Contract) {

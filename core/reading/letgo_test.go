@@ -61,15 +61,19 @@ func TestLettingGoChangesNothing(t *testing.T) {
 	for name, fsys := range sources {
 		t.Run(name, func(t *testing.T) {
 			entries := 0
-			want := text(within(t, room{held: 1e9, types: 1e9, parsed: 1}, fsys, Options{Name: "p", Progress: func(int, int) { entries++ }}))
+			want := text(within(t, room{least: 1e9, most: 1e9, types: 1e9, parsed: 1}, fsys, Options{Name: "p", Progress: func(int, int) { entries++ }}))
 			if entries == 0 {
 				t.Error("nobody is told of the progress")
 			}
-			none := room{held: 0, parsed: 1e9}
+			none := room{parsed: 1e9}
 			if got := text(within(t, none, fsys, Options{Name: "p"})); !bytes.Equal(got, want) {
 				t.Errorf("letting go changes what is read:\n%s\nwant\n%s", got, want)
 			}
-			types := room{held: 1e9, types: 0, often: 1e9, parsed: 1}
+			natives := room{natives: 1e9, last: 1, parsed: 1e9}
+			if got := text(within(t, natives, fsys, Options{Name: "p"})); !bytes.Equal(got, want) {
+				t.Errorf("letting go of all but what the framework declares changes what is read:\n%s\nwant\n%s", got, want)
+			}
+			types := room{least: 1e9, most: 1e9, types: 0, often: 1e9, parsed: 1}
 			if got := text(within(t, types, fsys, Options{Name: "p"})); !bytes.Equal(got, want) {
 				t.Errorf("letting go of types alone changes what is read:\n%s\nwant\n%s", got, want)
 			}
@@ -93,7 +97,7 @@ func TestOrderOfNames(t *testing.T) {
 		"a.tsx":    {Data: []byte("export function Zoo() { return <b />; }\nexport function Able() { return <i />; }\nexport function Only() { return <u />; }\n")},
 		"z.tsx":    {Data: []byte("export function Zed() { return <b />; }\nexport default Zed;\nexport function Late() { return <i />; }\n")},
 	}
-	for name, r := range map[string]room{"all at once": {held: 1e9, types: 1e9, parsed: 1}, "one by one": {held: 0, parsed: 1e9}} {
+	for name, r := range map[string]room{"all at once": {least: 1e9, most: 1e9, types: 1e9, parsed: 1}, "one by one": {parsed: 1e9}} {
 		got := map[string]string{}
 		for _, c := range within(t, r, fsys, Options{}).Listing.Components {
 			text := c.Export.Module + " " + c.Export.Name

@@ -701,7 +701,9 @@ func (r *reader) files() []ownFile {
 // bytes of the source.
 type room struct {
 	surveyed float64 // weight of trees that were not asked for yet
-	held     float64 // weight of the others and of evaluated types
+	all      float64 // weight of the others, of evaluated types and of the contracts
+	least    float64 // of the others and of evaluated types, however much the contracts weigh
+	most     float64 // of the others and of evaluated types, however little those do
 	types    float64 // weight of evaluated types where trees may not be parsed again
 	natives  float64 // weight of the framework's own types that stay when all else is let go of
 	last     float64 // weight of the trees that stay then: those used last are likely to be used next
@@ -712,7 +714,22 @@ type room struct {
 // usual is the room that a reading has. Trees and types that are let go of are made
 // again where they are needed again. What this room comes to in all, with the texts and
 // the contracts, stands in docs/reading.md.
-var usual = room{surveyed: 2, held: 2.5, types: 3, natives: 0.5, last: 0.9, often: 50, parsed: 6}
+var usual = room{surveyed: 2, all: 6.5, least: 2, most: 3.5, types: 3, natives: 0.3, last: 1, often: 50, parsed: 6}
+
+// What contracts hold on average, in bytes.
+const (
+	contractWeight = 1200 // a contract without its members
+	memberWeight   = 500  // a member, which others may share
+	exportWeight   = 600  // an export that is no component
+)
+
+// held is how much trees and evaluated types may weigh, in times the source, so that
+// they fit in beside the contracts.
+func (r *reader) held(source float64) float64 {
+	l := r.listing
+	contracts := float64(contractWeight*len(l.Components) + memberWeight*r.members.Len() + exportWeight*len(l.Exports))
+	return min(usual.most, max(usual.least, usual.all-contracts/source))
+}
 
 // next makes ready for the next name, which stands somewhere among all, when done of
 // them are read: where what was parsed and evaluated is heavy, it is let go of. What
@@ -735,7 +752,7 @@ func (r *reader) next(done, all, at int) {
 	trees, types := float64(held-idle), float64(r.eval.Weight())
 	again := usual.parsed * (1 + float64(done)/float64(all)) / 2
 	switch {
-	case trees+types > usual.held*source && float64(r.set.Parsed()) < again*source:
+	case trees+types > r.held(source)*source && float64(r.set.Parsed()) < again*source:
 		r.letGo(int(usual.natives * source))
 		r.evaluated = done
 	case types > usual.types*source && (done-r.evaluated)*usual.often >= all:
