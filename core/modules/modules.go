@@ -191,10 +191,11 @@ func (s *Set) Beside(known map[string]*Module) *Set {
 }
 
 // Fresh gives a set of the same source that holds few trees: those of files that
-// declare something for others, those that were surveyed and not asked for yet, and of
-// those used last as many as weigh so many bytes. What was found out about
-// files is kept, their texts too: a tree that is needed again is parsed again.
-func (s *Set) Fresh(bytes int) *Set {
+// declare something for others, of those that were surveyed and not asked for yet as many
+// as weigh up to idle bytes, and of those used last as many as weigh up to last. What was
+// found out about files is kept, their texts too: a tree that is needed again is parsed
+// again.
+func (s *Set) Fresh(last, idle int) *Set {
 	fresh := &Set{FS: s.FS, Dir: s.Dir, Manifest: s.Manifest, Installed: s.Installed, FromSource: s.FromSource, Known: s.Known, aliases: s.aliases,
 		modules: map[string]*Module{}, missing: s.missing, folders: s.folders, resolved: s.resolved, packages: s.packages, siblings: s.siblings,
 		ambient: map[string]*Module{}, additions: map[string][]*Module{}, globals: map[string][]Declared{}, texts: s.texts, surfaces: s.surfaces,
@@ -202,15 +203,14 @@ func (s *Set) Fresh(bytes int) *Set {
 	for _, name := range s.spreading {
 		fresh.load(name)
 	}
-	for name := range s.idle {
-		if fresh.modules[name] == nil {
-			fresh.hold(s.modules[name])
-			fresh.rest(s.modules[name])
+	for _, name := range slices.Sorted(maps.Keys(s.idle)) {
+		if m := s.modules[name]; fresh.modules[name] == nil && fresh.resting+m.Weight() <= idle {
+			fresh.hold(m)
+			fresh.rest(m)
 		}
 	}
-	last := slices.SortedFunc(maps.Keys(s.used), func(a, b string) int { return s.used[b] - s.used[a] })
-	for _, name := range last {
-		if m := s.modules[name]; m != nil && fresh.modules[name] == nil && fresh.held-fresh.resting+m.Weight() <= bytes {
+	for _, name := range slices.SortedFunc(maps.Keys(s.used), func(a, b string) int { return s.used[b] - s.used[a] }) {
+		if m := s.modules[name]; m != nil && fresh.modules[name] == nil && fresh.held-fresh.resting+m.Weight() <= last {
 			fresh.hold(m)
 			fresh.used[name] = s.used[name]
 		}

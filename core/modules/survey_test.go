@@ -158,7 +158,7 @@ func TestFresh(t *testing.T) {
 	before := s.Module("a.ts")
 	clear(fsys) // what is parsed again is not read again
 	global, a := s.Module("global.d.ts").Weight(), before.Weight()
-	f := s.Fresh(global + 2*a)
+	f := s.Fresh(global+2*a, 0)
 	if _, ok := f.Global("Wide"); !ok {
 		t.Error("what holds everywhere is gone")
 	}
@@ -171,7 +171,7 @@ func TestFresh(t *testing.T) {
 	if f.Bytes() != s.Bytes() || f.Parsed() != f.Bytes()+len(texts["b.ts"])+len(texts["global.d.ts"]) {
 		t.Errorf("of %d bytes %d were parsed", f.Bytes(), f.Parsed())
 	}
-	again := f.Fresh(0)
+	again := f.Fresh(0, 0)
 	held, idle := again.Held()
 	if _, ok := again.Global("Wide"); !ok || held != global || idle != 0 {
 		t.Errorf("a second fresh set weighs %d, %d of them idle", held, idle)

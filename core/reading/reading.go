@@ -202,6 +202,7 @@ type reader struct {
 	own         map[string]ownFile // the package's files that a reading rests on
 	texts       texts
 	members     *contract.Pool
+	places      int  // members that the contracts list
 	settled     bool // own is whole
 	progress    func(done, all int)
 	evaluated   int             // names that were read when types were let go of last
@@ -258,7 +259,7 @@ func Read(fsys fs.FS, o Options) (*Result, error) {
 	if o.Progress != nil {
 		o.Progress(result.Entries, result.Entries)
 	}
-	r.letGo(0) // what was read is all that is needed from here on
+	r.letGo(0, 0) // what was read is all that is needed from here on
 	r.arrange()
 	r.connect()
 	r.finish(o)
@@ -624,6 +625,7 @@ type ownFile struct {
 // gathered in growing lists is given its size.
 func (r *reader) add(c *contract.Contract) {
 	r.members.Share(c)
+	r.places += len(c.Props) + len(c.Slots) + len(c.Events)
 	c.Bases, c.Inside = exact(c.Bases), exact(c.Inside)
 	r.listing.Components = grown(r.listing.Components, *c)
 }
@@ -700,7 +702,7 @@ func (r *reader) files() []ownFile {
 // room says how much of what is made while reading may be held at a time, in times the
 // bytes of the source.
 type room struct {
-	surveyed float64 // weight of trees that were not asked for yet
+	surveyed float64 // weight of trees that were not asked for yet; less, as names are read
 	all      float64 // weight of the others, of evaluated types and of the contracts
 	least    float64 // of the others and of evaluated types, however much the contracts weigh
 	most     float64 // of the others and of evaluated types, however little those do
@@ -714,20 +716,21 @@ type room struct {
 // usual is the room that a reading has. Trees and types that are let go of are made
 // again where they are needed again. What this room comes to in all, with the texts and
 // the contracts, stands in docs/reading.md.
-var usual = room{surveyed: 2, all: 6.5, least: 2, most: 3.5, types: 3, natives: 0.3, last: 1, often: 50, parsed: 6}
+var usual = room{surveyed: 1.5, all: 5.2, least: 1, most: 3.5, types: 1, natives: 0.3, last: 0.8, often: 50, parsed: 10}
 
 // What contracts hold on average, in bytes.
 const (
 	contractWeight = 1200 // a contract without its members
-	memberWeight   = 500  // a member, which others may share
-	exportWeight   = 600  // an export that is no component
+	memberWeight   = 450  // a member, which others may share
+	placeWeight    = 8    // a member that another contract has, too
+	typeWeight     = 220  // a part of a type that was given out, which others may share
 )
 
 // held is how much trees and evaluated types may weigh, in times the source, so that
 // they fit in beside the contracts.
 func (r *reader) held(source float64) float64 {
 	l := r.listing
-	contracts := float64(contractWeight*len(l.Components) + memberWeight*r.members.Len() + exportWeight*len(l.Exports))
+	contracts := float64(contractWeight*len(l.Components) + memberWeight*r.members.Len() + placeWeight*r.places + typeWeight*r.eval.GivenOut())
 	return min(usual.most, max(usual.least, usual.all-contracts/source))
 }
 
@@ -750,10 +753,11 @@ func (r *reader) next(done, all, at int) {
 	source := float64(r.set.Bytes())
 	held, idle := r.set.Held()
 	trees, types := float64(held-idle), float64(r.eval.Weight())
-	again := usual.parsed * (1 + float64(done)/float64(all)) / 2
+	left := 1 - float64(done)/float64(all)
+	again := usual.parsed * (1 - left/2)
 	switch {
 	case trees+types > r.held(source)*source && float64(r.set.Parsed()) < again*source:
-		r.letGo(int(usual.natives * source))
+		r.letGo(int(usual.natives*source), int(usual.surveyed*source*left))
 		r.evaluated = done
 	case types > usual.types*source && (done-r.evaluated)*usual.often >= all:
 		r.eval.LetGo(r.set, int(usual.natives*source))
@@ -837,10 +841,10 @@ func (r *reader) surveyor() func(m *modules.Module) (keep bool) {
 }
 
 // letGo goes on with nothing parsed and nothing evaluated, but for so many bytes of the
-// framework's own types. What was read stays.
-func (r *reader) letGo(natives int) {
+// framework's own types and of trees that were not asked for yet. What was read stays.
+func (r *reader) letGo(natives, idle int) {
 	r.noteAll()
-	r.set = r.set.Fresh(int(usual.last * float64(r.set.Bytes())))
+	r.set = r.set.Fresh(int(usual.last*float64(r.set.Bytes())), idle)
 	r.eval.LetGo(r.set, natives)
 	clear(r.assignments)
 	clear(r.hookNeeds)

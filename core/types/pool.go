@@ -102,3 +102,6 @@ func hashAll[T comparable](h *maphash.Hash, kind byte, list []T) {
 		maphash.WriteComparable(h, x)
 	}
 }
+
+// Len is the number of types and fields that are in the pool.
+func (p *Pool) Len() int { return len(p.all) + len(p.fields) }
