@@ -137,13 +137,20 @@ func (s *Set) manifest(folder string) *Manifest {
 	}
 	if _, ok := s.isFile(path.Join(folder, "package.json")); ok {
 		if read, err := ReadManifest(s.FS, folder); err == nil {
-			m = read
+			m = read.resolving()
 		}
 	}
 	s.mu.Lock()
 	s.packages[folder] = m
 	s.mu.Unlock()
 	return m
+}
+
+// resolving is what a manifest says of where its modules are: of the packages around a
+// library nothing else is asked, and their lists of dependencies are long.
+func (m *Manifest) resolving() *Manifest {
+	return &Manifest{Path: m.Path, Name: m.Name, Main: m.Main, Module: m.Module, Types: m.Types, Typings: m.Typings, Source: m.Source,
+		TypesVersions: m.TypesVersions, Exports: m.Exports, Imports: m.Imports}
 }
 
 // compiler is the version of TypeScript for which typesVersions are read.
