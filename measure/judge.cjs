@@ -2,7 +2,6 @@
 // In: the path of TypeScript, a folder to import from, and the modules as JSON
 // { name: specifier }. Out: JSON, for each component its props: required, closed
 // set of values, parameters of a callback, the file that declares it.
-'use strict';
 const path = require('path');
 const [, , tsPath, folder, modulesText] = process.argv;
 const ts = require(tsPath);
@@ -10,8 +9,6 @@ const modules = JSON.parse(modulesText);
 const options = {
   strict: true, jsx: ts.JsxEmit.ReactJSX, module: ts.ModuleKind.ESNext, moduleResolution: ts.ModuleResolutionKind.Bundler, target: ts.ScriptTarget.ES2022,
   lib: ['lib.es2023.d.ts', 'lib.dom.d.ts', 'lib.dom.iterable.d.ts'], noEmit: true, skipLibCheck: true, allowJs: false, types: ['react'],
-  // A source that is read from elsewhere takes its packages from here too.
-  baseUrl: folder, paths: { '*': ['node_modules/@types/*', 'node_modules/*'] },
 };
 const probe = path.join(folder, '__probe.tsx');
 const names = Object.keys(modules);
@@ -23,6 +20,7 @@ function build(text) {
   host.fileExists = f => f === probe || has(f);
   host.getSourceFile = (f, v, e, c) => (f === probe ? ts.createSourceFile(f, text, v, true, ts.ScriptKind.TSX) : get(f, v, e, c));
   host.getCurrentDirectory = () => folder;
+  takePackagesFrom(ts, folder, options, host);
   return ts.createProgram([probe], options, host);
 }
 

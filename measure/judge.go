@@ -18,6 +18,9 @@ import (
 	"steadysocket/core/types"
 )
 
+//go:embed around.cjs
+var aroundScript string
+
 //go:embed judge.cjs
 var judgeScript string
 
@@ -47,7 +50,7 @@ type knownProp struct {
 // ask runs the compiler from a folder over modules, by the specifier of each.
 func ask(ctx context.Context, typescript, folder string, modules map[string]string) (*known, error) {
 	var k known
-	if err := script(ctx, judgeScript, typescript, folder, &k, modules); err != nil {
+	if err := script(ctx, aroundScript+judgeScript, typescript, folder, &k, modules); err != nil {
 		return nil, err
 	}
 	return &k, nil

@@ -1,7 +1,6 @@
 // Says which uses the TypeScript compiler accepts. In: the path of TypeScript, a
 // folder to import from, the modules as JSON { name: specifier } and the uses as
 // JSON [{ module, tag, attributes }]. Out: JSON, for each use whether it has no error.
-'use strict';
 const path = require('path');
 const [, , tsPath, folder, modulesText, usesText] = process.argv;
 const ts = require(tsPath);
@@ -9,7 +8,6 @@ const modules = JSON.parse(modulesText), uses = JSON.parse(usesText);
 const options = {
   strict: true, jsx: ts.JsxEmit.ReactJSX, module: ts.ModuleKind.ESNext, moduleResolution: ts.ModuleResolutionKind.Bundler, target: ts.ScriptTarget.ES2022,
   lib: ['lib.es2023.d.ts', 'lib.dom.d.ts', 'lib.dom.iterable.d.ts'], noEmit: true, skipLibCheck: true, types: ['react'],
-  baseUrl: folder, paths: { '*': ['node_modules/@types/*', 'node_modules/*'] },
 };
 const names = Object.keys(modules);
 const lines = names.map((n, i) => `import * as M${i} from ${JSON.stringify(modules[n])};`);
@@ -23,6 +21,7 @@ host.readFile = f => (f === probe ? text : read(f));
 host.fileExists = f => f === probe || has(f);
 host.getSourceFile = (f, v, e, c) => (f === probe ? ts.createSourceFile(f, text, v, true, ts.ScriptKind.TSX) : get(f, v, e, c));
 host.getCurrentDirectory = () => folder;
+takePackagesFrom(ts, folder, options, host);
 const program = ts.createProgram([probe], options, host);
 const file = program.getSourceFile(probe);
 const wrong = new Set();

@@ -130,7 +130,7 @@ func bases(d difference, given func(string) string) [][]string {
 // compiled says of each use whether the compiler lets it through.
 func compiled(typescript, folder string, modules map[string]string, uses []use) ([]bool, error) {
 	var fine []bool
-	if err := script(context.Background(), usesScript, typescript, folder, &fine, modules, uses); err != nil {
+	if err := script(context.Background(), aroundScript+usesScript, typescript, folder, &fine, modules, uses); err != nil {
 		return nil, err
 	}
 	return fine, nil

@@ -55,8 +55,7 @@ type Evaluator struct {
 	always    map[*syntax.TypeMember]*member // the same of known modules
 	inferring map[[2]any]bool                // pairs that are being inferred from
 	elements  *shape                         // native elements with their attributes; nil until asked for
-	apart     []apart                        // what known modules declare
-	kept      int                            // weight of what was taken apart before all else was let go of
+	apart     []apart                        // of known modules, in the order of being looked at
 	looks     int                            // of the inference at hand
 	depth     int
 	weight    int // of what was evaluated so far, in bytes

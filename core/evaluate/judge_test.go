@@ -65,7 +65,7 @@ export class Ship { constructor(readonly name: string, public decks: number = 3)
 
 // judgedTypes are types whose meaning the TypeScript compiler is asked for.
 var judgedTypes = []string{
-	"Berth", "Cabin", "Suite", "Priced<string>", "Priced<1, 2>", "Chain", "Held", "Held['a']['b']", "NonNullable<Held['a']['b']>['d']", "Fare", "Fare['kind']", "Fare['seat']",
+	"3n | -3n", "0x10n", "1_000n | 0b11n", "`${0x1fn}`", "0x1f | 1_000 | 1e3 | 0b11", "Berth", "Cabin", "Suite", "Priced<string>", "Priced<1, 2>", "Chain", "Held", "Held['a']['b']", "NonNullable<Held['a']['b']>['d']", "Fare", "Fare['kind']", "Fare['seat']",
 	"Shelf['anything']", "Shelf['top']", "Rows[3]['row']", "keyof Shelf", "keyof Rows", "keyof Berth", "keyof Fare", "keyof (Berth & { more: 1 })", "keyof (Berth | Cabin)", "Key",
 	"Partial<Cabin>", "Required<Cabin>", "Readonly<Cabin>", "Pick<Cabin, 'beds' | 'deck'>", "Omit<Cabin, 'tags'>", "Omit<Cabin, Key>", "Omit<Fare, 'seat'>", "Pick<Fare, 'kind'>", "Partial<Fare>",
 	"Record<Tone, number>", "Record<Size, Tone>", "Record<'a' | 'b', Record<'c', 1>>", "Partial<Record<Tone, Berth>>", "Record<string, Tone>", "Record<number, 1>['x' extends string ? number : never]",

@@ -28,12 +28,13 @@ func (e *Evaluator) LetGo(set *modules.Set, bytes int) {
 			m.is = nil
 		}
 	}
+	kept := 0
 	for _, a := range before.apart {
 		at, ok := a.key(known)
 		if !ok {
 			continue
 		}
-		if e.kept += a.weight; e.kept > bytes {
+		if kept += a.weight; kept > bytes {
 			break
 		}
 		for _, m := range a.of.shape.members {

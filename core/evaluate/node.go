@@ -4,6 +4,7 @@ package evaluate
 
 import (
 	"fmt"
+	"math/big"
 	"slices"
 	"strconv"
 	"strings"
@@ -117,11 +118,25 @@ func literalOf(kind syntax.LiteralKind, value string) Type {
 	case syntax.BooleanLiteral:
 		return literal{of: types.Boolean, value: value}
 	case syntax.BigIntLiteral:
-		return literal{of: types.BigInt, value: value}
+		if i, ok := integer(strings.TrimSuffix(value, "n")); ok {
+			return literal{of: types.BigInt, value: i.String() + "n"}
+		}
+		return wordBigInt // too large to be one of a set, or broken
 	case syntax.NullLiteral:
 		return wordNull
 	}
 	return numberOf(value)
+}
+
+// maxDigits bounds the integers that are told apart.
+const maxDigits = 1000
+
+// integer parses an integer as written; false where it is broken, or far too long.
+func integer(written string) (*big.Int, bool) {
+	if len(written) > maxDigits {
+		return nil, false
+	}
+	return new(big.Int).SetString(written, 0)
 }
 
 // numberOf gives the type of a number as written, in its usual form.
