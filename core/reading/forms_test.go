@@ -279,3 +279,25 @@ func readsWithPlaces(t *testing.T, files map[string]string) {
 		}
 	}
 }
+
+// TestSlotsToldApart holds that slots whose spellings come to one name have names of their
+// own: what is under a name is one thing.
+func TestSlotsToldApart(t *testing.T) {
+	for _, test := range []struct{ members, names string }{
+		{"label?: React.ReactNode; onLabel?: React.ReactNode", "label onLabel"},
+		{"title?: React.ReactNode; renderTitle?: (of: string) => React.ReactNode", "renderTitle title"},
+		{"onLabel?: React.ReactNode", "label"},
+		{"renderTitle?: (of: string) => React.ReactNode; onTitle: () => void", "title"},
+		{"children?: React.ReactNode; renderRow?: (of: string) => React.ReactNode", "default row"},
+	} {
+		c, _ := component(t, "export declare function X(props: { "+test.members+" }): React.ReactElement;")
+		var names []string
+		for _, s := range c.Slots {
+			names = append(names, s.Name)
+		}
+		slices.Sort(names)
+		if got := strings.Join(names, " "); got != test.names {
+			t.Errorf("the slots of %s are called %s, not %s", test.members, got, test.names)
+		}
+	}
+}

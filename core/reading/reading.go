@@ -624,10 +624,25 @@ type ownFile struct {
 // add lists a component. It shares the members that others have too, and what was
 // gathered in growing lists is given its size.
 func (r *reader) add(c *contract.Contract) {
+	tellSlotsApart(c)
 	r.members.Share(c)
 	r.places += len(c.Props) + len(c.Slots) + len(c.Events)
 	c.Bases, c.Inside = exact(c.Bases), exact(c.Inside)
 	r.listing.Components = grown(r.listing.Components, *c)
+}
+
+// tellSlotsApart gives slots their names as spelled, where several come to one name: label
+// beside onLabel or renderLabel.
+func tellSlotsApart(c *contract.Contract) {
+	count := map[string]int{}
+	for _, s := range c.Slots {
+		count[s.Name]++
+	}
+	for _, s := range c.Slots {
+		if spelled := names.Camel(s.Spelled.Name); count[s.Name] > 1 && count[spelled] == 0 && s.Name != "default" {
+			s.Name = spelled
+		}
+	}
 }
 
 // exact gives a list without room for more.
