@@ -186,6 +186,8 @@ func TestShape(t *testing.T) {
 		{"Base & Far", "base more? base:Far@acme-types"},
 		{"Base | Far", "base? more? base:Far@acme-types"}, {"{ k: 1; a: string } | { k: 2; a?: string; b: 1 }", "k a? b?"},
 		{"Partial<Far & Base>", "base? more? base:Far@acme-types"},
+		{"{ k: 1; type?: never } | ({ k: 2 } & Pick<ButtonAttributes, 'type'>)", "k type?@dom"},
+		{"({ k: 2 } & Pick<ButtonAttributes, 'type'>) | { k: 1; type?: 'a' }", "k type?"},
 		{"Alias<Base>", "base more?"},
 		{"Tree", "name children"},
 	}

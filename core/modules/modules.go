@@ -150,6 +150,7 @@ type Set struct {
 	siblings  map[string]string     // folders of the packages of the source, by name
 	ambient   map[string]*Module    // declare module "name" without a file
 	additions map[string][]*Module  // bodies that add to a file's declarations
+	faces     map[string][]*Module  // declare module "name" in the very file that the name leads to
 	globals   map[string][]Declared // what holds everywhere
 	texts     *texts                // of files that were parsed
 	held      int                   // weight of the trees that are held
@@ -171,7 +172,7 @@ type asked struct {
 // A missing package.json is no error: Manifest is then empty.
 func Open(fsys fs.FS, dir string) (*Set, error) {
 	s := &Set{FS: fsys, Dir: dir, modules: map[string]*Module{}, missing: map[string]error{}, folders: map[string][]string{}, used: map[string]int{}, packages: map[string]*Manifest{},
-		ambient: map[string]*Module{}, additions: map[string][]*Module{}, globals: map[string][]Declared{}, texts: &texts{all: map[string]string{}}, surfaces: map[string]*surface{}}
+		ambient: map[string]*Module{}, additions: map[string][]*Module{}, faces: map[string][]*Module{}, globals: map[string][]Declared{}, texts: &texts{all: map[string]string{}}, surfaces: map[string]*surface{}}
 	var err error
 	if s.Manifest, err = ReadManifest(fsys, dir); err != nil && !errors.Is(err, fs.ErrNotExist) {
 		return nil, err
@@ -187,7 +188,7 @@ func Open(fsys fs.FS, dir string) (*Set, error) {
 func (s *Set) Beside(known map[string]*Module) *Set {
 	return &Set{FS: s.FS, Dir: s.Dir, Manifest: s.Manifest, Installed: true, Known: known, aliases: s.aliases,
 		modules: maps.Clone(s.modules), missing: maps.Clone(s.missing), folders: maps.Clone(s.folders), used: map[string]int{}, packages: maps.Clone(s.packages),
-		ambient: maps.Clone(s.ambient), additions: maps.Clone(s.additions), globals: maps.Clone(s.globals), texts: s.texts, surfaces: maps.Clone(s.surfaces)}
+		ambient: maps.Clone(s.ambient), additions: maps.Clone(s.additions), faces: maps.Clone(s.faces), globals: maps.Clone(s.globals), texts: s.texts, surfaces: maps.Clone(s.surfaces)}
 }
 
 // Fresh gives a set of the same source that holds few trees: those of files that
@@ -198,7 +199,7 @@ func (s *Set) Beside(known map[string]*Module) *Set {
 func (s *Set) Fresh(last, idle int) *Set {
 	fresh := &Set{FS: s.FS, Dir: s.Dir, Manifest: s.Manifest, Installed: s.Installed, FromSource: s.FromSource, Known: s.Known, aliases: s.aliases,
 		modules: map[string]*Module{}, missing: s.missing, folders: s.folders, resolved: s.resolved, packages: s.packages, siblings: s.siblings,
-		ambient: map[string]*Module{}, additions: map[string][]*Module{}, globals: map[string][]Declared{}, texts: s.texts, surfaces: s.surfaces,
+		ambient: map[string]*Module{}, additions: map[string][]*Module{}, faces: map[string][]*Module{}, globals: map[string][]Declared{}, texts: s.texts, surfaces: s.surfaces,
 		used: map[string]int{}, uses: s.uses}
 	for _, name := range s.spreading {
 		fresh.load(name)
@@ -484,7 +485,9 @@ func (s *Set) spread(m *Module) {
 	for _, x := range extras {
 		if x.name == "" {
 			s.everywhere(x.body)
-		} else if file, ok := s.Resolve(m.Path, x.name); ok {
+		} else if file, ok := s.Resolve(m.Path, x.name); ok && file == m.Path && m.Exports.Len()+len(m.Stars)+m.Decls.Len() == 0 {
+			s.faces[file], s.surfaces[file] = append(s.faces[file], x.body), nil
+		} else if ok {
 			s.additions[file] = append(s.additions[file], x.body)
 		} else if s.Known[x.name] == nil && s.ambient[x.name] == nil {
 			s.ambient[x.name] = x.body

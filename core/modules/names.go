@@ -595,6 +595,11 @@ func (s *Set) export(m *Module, name string, w way) (Symbol, bool) {
 	if w.hops > maxHops {
 		return Symbol{}, false
 	}
+	for _, face := range s.facesOf(m) {
+		if sym, ok := s.export(face, name, w.on()); ok {
+			return sym, true
+		}
+	}
 	e, ok := m.Exports.Find(name)
 	whole, assigned := m.Exports.Find("=")
 	if !ok && assigned && name == "default" {
@@ -663,6 +668,15 @@ func (s *Set) export(m *Module, name string, w way) (Symbol, bool) {
 		return Symbol{Name: name, Package: strings.Join(external, " or ")}, true
 	}
 	return Symbol{}, false
+}
+
+// facesOf gives the bodies that stand for a module: a file of declared modules may hold
+// its own.
+func (s *Set) facesOf(m *Module) []*Module {
+	if m.Outer != nil {
+		return nil
+	}
+	return s.faces[m.Path]
 }
 
 // surface is what a file gives out by name, and from where all is passed on. It
@@ -830,6 +844,9 @@ func (c *collector) module(m *Module, star bool) {
 		return
 	}
 	c.visited[key] = true
+	for _, face := range c.set.facesOf(m) {
+		c.module(face, star)
+	}
 	for name := range m.Exports.All() {
 		if name != "=" {
 			c.add(name, star)

@@ -301,3 +301,30 @@ func TestSlotsToldApart(t *testing.T) {
 		}
 	}
 }
+
+// TestOwnModulesDeclared holds that a package is read whose types file declares its modules
+// by name, some of them in several pieces.
+func TestOwnModulesDeclared(t *testing.T) {
+	r, err := readFiles(t, map[string]string{
+		"package.json": `{"name": "@quay/kit", "version": "1.0.0", "types": "kit.d.ts", "peerDependencies": {"react": "19"}}`,
+		"kit.d.ts": `declare module '@quay/kit/src/lamp' {
+  import { ReactNode } from 'react';
+  import { Tone } from '@quay/kit/src/tone';
+  export interface LampProps { tone: Tone; children?: ReactNode }
+  export const Lamp: (props: LampProps) => ReactNode;
+}
+declare module '@quay/kit/src/tone' { export type Tone = 'calm' | 'loud'; }
+declare module '@quay/kit' { export * from '@quay/kit/src/lamp'; }
+declare module '@quay/kit' { export type Words = { 'lamp.label': any }; }
+`}, Options{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	c := r.Listing.Component("Lamp")
+	if c == nil || len(r.Listing.Exports) != 2 || len(r.Listing.Unread) != 0 {
+		t.Fatalf("components are %+v, exports %+v, unread %+v", r.Listing.Components, r.Listing.Exports, r.Listing.Unread)
+	}
+	if tone := c.Props[0]; tone.Name != "tone" || len(tone.Values) != 2 || tone.Required != contract.Yes || len(c.Slots) != 1 {
+		t.Errorf("the lamp takes %+v and %+v", tone, c.Slots)
+	}
+}
