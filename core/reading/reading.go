@@ -731,7 +731,7 @@ type room struct {
 // usual is the room that a reading has. Trees and types that are let go of are made
 // again where they are needed again. What this room comes to in all, with the texts and
 // the contracts, stands in docs/reading.md.
-var usual = room{surveyed: 1.5, all: 5.2, least: 1, most: 3.5, types: 1, natives: 0.3, last: 0.8, often: 50, parsed: 10}
+var usual = room{surveyed: 1.5, all: 5.2, least: 1, most: 5, types: 1, natives: 0.3, last: 0.8, often: 50, parsed: 10}
 
 // What contracts hold on average, in bytes.
 const (
