@@ -154,7 +154,7 @@ func TestPages(t *testing.T) {
 	if silent, breaking := strings.Index(text, "Always silent: nobody"), strings.Index(text, "Breaking"); silent < 0 || silent > breaking {
 		t.Error("what is always silent does not stand first")
 	}
-	text = page(t, ctx, url+"/impact?package=%40saltmarsh%2Ffairlead&from=1.2.0&to=2.0.0&app=booking", "[role=listitem] pre")
+	text = page(t, ctx, url+"/impact?package=%40saltmarsh%2Ffairlead&from=1.2.0&to=2.0.0&app=booking", "#content:has([aria-label='Apps and changes'] tbody tr) [role=listitem] pre") // two answers of the service
 	wants(t, "Impact", text, "booking", "freight", "comes when asked for", "src/pages/Basket.tsx:14:7", "gives className", "<Plank as=\"p\" className=\"basket-lead\">")
 	text = page(t, ctx, url+"/nowhere", "h1")
 	wants(t, "an unknown page", text, "There is no such page")
