@@ -210,8 +210,10 @@ func (e *Evaluator) listed(list []*member, count int) Member {
 		if of == Type(wordNever) && len(list) > 1 {
 			continue // absent there
 		}
-		if origin := e.origin(m); len(all) == 0 || origin == "" {
-			out.Origin = origin // of the first mode that takes it, or the library's own
+		if len(list) > 1 { // of the first mode that takes it, or the library's own
+			if origin := e.origin(m); len(all) == 0 || origin == "" {
+				out.Origin = origin
+			}
 		}
 		if p, ok := of.(*param); ok && p.constraint != nil && finite(p.constraint.get()) {
 			of = p.constraint.get() // it takes those values and no others

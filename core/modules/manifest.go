@@ -353,17 +353,13 @@ func (m *Manifest) find(module string, conditions []string, main ...string) (Ent
 	if !m.lists() && module == "." {
 		return m.whole(conditions, main...), true
 	}
-	if i := slices.Index(m.Exports.Keys, module); i >= 0 && m.lists() && isModule(module) {
-		if m.Exports.Values[i].Null {
-			return Entry{}, false // it is taken away by name
-		}
+	if i := slices.Index(m.Exports.Keys, module); i >= 0 && m.Exports.Values[i].Null {
+		return Entry{}, false // it is taken away by name
+	} else if i >= 0 && m.lists() && isModule(module) {
 		return Entry{module, m.Exports.Values[i].targets(conditions)}, true
 	}
 	best, found := Entry{}, ""
 	for i, key := range m.Exports.Keys {
-		if key == module && m.Exports.Values[i].Null {
-			return Entry{}, false
-		}
 		rest, ok := matchStar(key, module)
 		if !ok || !strings.Contains(key, "*") || len(key) <= len(found) {
 			continue
