@@ -279,7 +279,8 @@ func (e *Evaluator) elementTable() *shape {
 }
 
 // Managed gives the props that a component takes as a tag: what its static table
-// of defaults holds may be left out.
+// of defaults holds may be left out, and given too where it is no prop. Where any name is
+// a prop, the table changes nothing. Source: LibraryManagedAttributes of React's types.
 func (e *Evaluator) Managed(of, props Type) Type {
 	m := e.shapeOf(of).member("defaultProps")
 	if m == nil || m.optional {
@@ -287,12 +288,41 @@ func (e *Evaluator) Managed(of, props Type) Type {
 	}
 	table := m.of().get()
 	defaults := e.shapeOf(table)
-	return e.marked(props, func(m, _ *member) {
+	mark := func(m, _ *member) {
 		// A table that may hold anything may hold each of them.
 		if table == Type(wordAny) || defaults.member(m.name) != nil {
 			m.optional = true
 		}
-	})
+	}
+	var all []Type
+	for _, part := range parts(props) {
+		of := e.shapeOf(part)
+		if slices.ContainsFunc(of.indexes, func(i index) bool { return i.key.get() == Type(wordString) }) {
+			all = append(all, part)
+			continue
+		}
+		managed := e.marked(part, mark)
+		if more := of.lacking(defaults); len(more.members) > 0 {
+			managed = intersect(managed, &object{shape: more})
+		}
+		all = append(all, managed)
+	}
+	return unite(all...)
+}
+
+// lacking gives the members of another shape that s has not, as ones that may be left out;
+// none where s may have them all the same.
+func (s *shape) lacking(other *shape) *shape {
+	more := &shape{}
+	for _, m := range other.members {
+		if len(s.bases) == 0 && s.member(m.name) == nil {
+			m.of()
+			given := *m
+			given.optional = true
+			more.add(&given)
+		}
+	}
+	return more
 }
 
 // Given is a set of props of which some are given already: they may be left out.

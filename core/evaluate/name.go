@@ -206,7 +206,7 @@ func (e *Evaluator) interfaceType(sym modules.Symbol, key declaration, args []Ty
 				before := e.weight
 				e.members(made, n.Body, inner)
 				weight += e.weight - before
-				if native {
+				if native && d.Module.Outer == sym.Module.Outer { // what others add is theirs
 					for _, m := range made.members {
 						m.native = true
 					}

@@ -345,6 +345,7 @@ func without(t Type, drop ...word) Type {
 // intersect joins types to an intersection as the language does: over the
 // members of unions, and never where nothing is both.
 func intersect(all ...Type) Type {
+	all = meetValues(all)
 	products := [][]Type{nil}
 	for _, t := range all {
 		var inner []Type
@@ -373,6 +374,53 @@ func intersect(all ...Type) Type {
 		out = append(out, meet(p))
 	}
 	return unite(out...)
+}
+
+// meetValues puts in place of several unions of basic types and their values the one
+// union of what all of them hold: there may be too many for a product.
+func meetValues(all []Type) []Type {
+	first := -1
+	for i, t := range all {
+		u, ok := t.(*union)
+		if !ok || slices.ContainsFunc(u.list, func(m Type) bool { _, simple := simpleKind(m); return !simple }) {
+			continue
+		}
+		if first < 0 {
+			first = i
+			continue
+		}
+		met := slices.Clone(all)
+		met[first] = unite(valuesOfBoth(all[first].(*union).list, u.list)...)
+		return meetValues(slices.Delete(met, i, i+1))
+	}
+	return all
+}
+
+// valuesOfBoth lists what two lists of basic types and their values both hold.
+func valuesOfBoth(a, b []Type) (out []Type) {
+	holds := func(list []Type) (map[Type]bool, map[types.Basic]bool) {
+		all, whole := map[Type]bool{}, map[types.Basic]bool{}
+		for _, t := range list {
+			all[t] = true
+			if of, _ := simpleKind(t); !isLiteral(t) {
+				whole[of] = true
+			}
+		}
+		return all, whole
+	}
+	inA, wholeA := holds(a)
+	inB, wholeB := holds(b)
+	for _, t := range a {
+		if of, _ := simpleKind(t); inB[t] || isLiteral(t) && wholeB[of] {
+			out = append(out, t)
+		}
+	}
+	for _, t := range b {
+		if of, _ := simpleKind(t); !inA[t] && isLiteral(t) && wholeA[of] {
+			out = append(out, t)
+		}
+	}
+	return out
 }
 
 // meet intersects types of which none is a union.

@@ -37,6 +37,7 @@ type Module struct {
 	spaces map[*syntax.Module]*Module // bodies of namespaces, by declaration
 	single []Declared                 // what Decls holds of most names, in one piece
 	extras []extra                    // declare module, declare global
+	adds   string                     // of a declare module that adds to another: the name of that
 	script bool                       // neither imports nor exports: what it declares holds everywhere
 	// Spreads says that what the module declares concerns others that do not
 	// import it.
@@ -483,13 +484,17 @@ func (s *Set) spread(m *Module) {
 	extras := m.extras
 	m.extras = nil
 	for _, x := range extras {
-		if x.name == "" {
+		if known := s.Known[x.name]; known != nil {
+			x.body.adds = x.name
+			s.additions[known.Path] = append(s.additions[known.Path], x.body)
+		} else if x.name == "" {
 			s.everywhere(x.body)
 		} else if file, ok := s.Resolve(m.Path, x.name); ok && file == m.Path && m.Exports.Len()+len(m.Stars)+m.Decls.Len() == 0 {
 			s.faces[file], s.surfaces[file] = append(s.faces[file], x.body), nil
 		} else if ok {
+			x.body.adds = x.name
 			s.additions[file] = append(s.additions[file], x.body)
-		} else if s.Known[x.name] == nil && s.ambient[x.name] == nil {
+		} else if s.ambient[x.name] == nil {
 			s.ambient[x.name] = x.body
 		}
 	}
@@ -566,7 +571,13 @@ var made = map[string]string{".ts": ".d.ts", ".tsx": ".d.ts", ".mts": ".d.mts"}
 var swaps = map[string][]string{".js": {".ts", ".tsx", ".d.ts", ".jsx"}, ".mjs": {".mts", ".d.mts"}, ".cjs": {".cts", ".d.cts"}, ".jsx": {".tsx"}}
 
 // file finds the file that a path without or with ending means.
-func (s *Set) file(name string) (string, bool) {
+func (s *Set) file(name string) (string, bool) { return s.redirected(name, 0) }
+
+// maxRedirects bounds how many manifests of folders send a path on to another.
+const maxRedirects = 4
+
+// redirected is file after so many manifests.
+func (s *Set) redirected(name string, redirects int) (string, bool) {
 	name = path.Clean(name)
 	if !fs.ValidPath(name) {
 		return "", false
@@ -593,12 +604,34 @@ func (s *Set) file(name string) (string, bool) {
 			}
 		}
 	}
-	if len(s.folder(name)) == 0 {
+	files := s.folder(name)
+	if len(files) == 0 {
 		return "", false
+	}
+	if _, manifest := slices.BinarySearch(files, path.Join(name, "package.json")); manifest && name != s.Dir {
+		if found, ok := s.standsFor(name, redirects); ok {
+			return found, true
+		}
 	}
 	for _, ending := range indexes {
 		if found, ok := s.isFile(name + ending); ok {
 			return found, true
+		}
+	}
+	return "", false
+}
+
+// standsFor finds the file that the manifest of a folder says it stands for.
+func (s *Set) standsFor(dir string, redirects int) (string, bool) {
+	m := s.manifest(dir)
+	if m == nil || redirects == maxRedirects {
+		return "", false
+	}
+	for _, target := range m.mains() {
+		if target != "" && path.Clean(target) != "." {
+			if found, ok := s.redirected(path.Join(dir, target), redirects+1); ok {
+				return found, true
+			}
 		}
 	}
 	return "", false

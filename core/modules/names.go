@@ -388,6 +388,11 @@ func (s *Set) local(m *Module, name string, w way) (Symbol, bool) {
 	if i, ok := m.Imports.Find(name); ok {
 		return s.imported(m, i.From, i.Name, w)
 	}
+	if m.adds != "" {
+		if sym, ok := s.imported(m.Outer, m.adds, name, w.on()); ok && !sym.External() {
+			return sym, true // what a module gives out is known where it is added to
+		}
+	}
 	if m.Outer != nil {
 		return s.local(m.Outer, name, w.on())
 	}

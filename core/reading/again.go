@@ -34,7 +34,8 @@ type Kept interface {
 // record is one reading as it is kept.
 type record struct {
 	Reader  string
-	Fixed   string // digest of manifests and settings
+	Fixed   string  // digest of manifests and settings
+	Found   []start // modules of the package; of folders, those too that do not count
 	Starts  []start
 	Files   map[string]*known
 	Entries []*kept
@@ -272,7 +273,7 @@ func (a *rereading) keep() {
 		return
 	}
 	early := append(a.early, a.r.log.Unread...)
-	rec := &record{Reader: Version, Fixed: a.fixed(), Starts: a.r.starts, Files: map[string]*known{}, Entries: a.list, Early: early}
+	rec := &record{Reader: Version, Fixed: a.fixed(), Found: a.r.candidates, Starts: a.r.starts, Files: map[string]*known{}, Entries: a.list, Early: early}
 	a.r.noteAll()
 	maps.Copy(rec.Files, a.r.known)
 	// What is read of the package is what its modules lead to, and nothing else.
@@ -308,7 +309,7 @@ func (rec *record) reach(asked bool) map[string]bool {
 			}
 		}
 	}
-	for _, s := range rec.Starts {
+	for _, s := range rec.Found {
 		visit(s.File)
 	}
 	return reach
@@ -329,7 +330,7 @@ func (a *rereading) replay(result *Result) bool {
 	}
 	r := a.r
 	starts, _, err := r.findStarts()
-	if err != nil || !slices.Equal(starts, rec.Starts) {
+	if err != nil || !slices.Equal(starts, rec.Found) {
 		return false
 	}
 	texts, changed := rec.changed(r.set)
@@ -344,7 +345,8 @@ func (a *rereading) replay(result *Result) bool {
 			r.known[name] = k
 		}
 	}
-	for _, s := range starts {
+	r.starts = rec.Starts // what they give out has not changed
+	for _, s := range r.starts {
 		r.listing.Package.Modules = append(r.listing.Package.Modules, s.Module)
 	}
 	for _, u := range rec.Early {

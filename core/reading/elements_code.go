@@ -249,7 +249,7 @@ func (r *reader) definedModules() (list []start) {
 		for _, dir := range []string{r.set.Dir, path.Dir(d.file)} {
 			name := path.Join(dir, strings.TrimPrefix(path.Clean(file), "/"))
 			if found, ok := r.set.At(name, r.set.FromSource); ok {
-				list = append(list, start{"./" + r.set.Rel(name), found})
+				list = append(list, start{Module: "./" + r.set.Rel(name), File: found})
 				break
 			}
 		}

@@ -195,9 +195,10 @@ type reader struct {
 	readable    map[contextKey]bool     // contexts that an app can read
 	hookNeeds   map[*syntax.Func][]need // contexts that the library's hooks read
 	handed      *following
-	log         *kept // what the entry at hand leaves behind
-	starts      []start
-	moreModules bool               // patterns give out more than starts holds
+	log         *kept              // what the entry at hand leaves behind
+	starts      []start            // modules of the package
+	candidates  []start            // with the folders that do not count
+	moreModules bool               // the package gives out more than starts holds
 	known       map[string]*known  // files of a reading that is kept
 	own         map[string]ownFile // the package's files that a reading rests on
 	texts       texts
@@ -379,6 +380,7 @@ func saysOne(set *modules.Set, files []string, words []string) bool {
 type start struct {
 	Module string
 	File   string
+	Folder bool // of a package that lists no modules; it counts where the root lacks what it gives
 }
 
 // findStarts lists the modules of the package. missing are those that have no
@@ -387,7 +389,7 @@ func (r *reader) findStarts() (starts []start, missing []modules.Entry, err erro
 	hasManifest := r.set.Manifest.Name != "" || len(r.set.Manifest.Exports.Keys) > 0 || r.set.Manifest.Main != ""
 	for _, e := range r.set.Manifest.Entries() {
 		if file, ok := r.set.Entry(e.Module); ok {
-			starts = append(starts, start{e.Module, file})
+			starts = append(starts, start{Module: e.Module, File: file})
 		} else if hasManifest && len(r.set.Manifest.Exports.Keys) > 0 {
 			missing = append(missing, e)
 		}
@@ -395,8 +397,17 @@ func (r *reader) findStarts() (starts []start, missing []modules.Entry, err erro
 	patterns, more := r.set.Patterns()
 	for _, e := range patterns {
 		if file, ok := r.set.Entry(e.Module); ok {
-			starts = append(starts, start{e.Module, file})
+			starts = append(starts, start{Module: e.Module, File: file})
 		}
+	}
+	root := ""
+	if len(starts) > 0 {
+		root = starts[0].File
+	}
+	folders, evenMore := r.set.Folders(root)
+	for _, f := range folders {
+		starts = append(starts, start{f.Module, f.File, true})
+		r.readFiles[path.Join(r.set.Dir, f.Module, "package.json")] = true
 	}
 	if r.framework.name == "web component" {
 		for _, more := range r.definedModules() {
@@ -405,7 +416,7 @@ func (r *reader) findStarts() (starts []start, missing []modules.Entry, err erro
 			}
 		}
 	}
-	r.moreModules = more
+	r.moreModules = more || evenMore
 	if len(starts) == 0 {
 		// A folder of components without an index: each file is a module.
 		files, err := r.set.Sources()
@@ -415,14 +426,14 @@ func (r *reader) findStarts() (starts []start, missing []modules.Entry, err erro
 		for _, file := range files {
 			if !isTest(file) {
 				rel := r.set.Rel(file)
-				starts = append(starts, start{"./" + strings.TrimSuffix(rel, path.Ext(rel)), file})
+				starts = append(starts, start{Module: "./" + strings.TrimSuffix(rel, path.Ext(rel)), File: file})
 			}
 		}
 		if len(starts) == 0 {
 			return nil, nil, &NothingToRead{"the source holds no module to read; there should be a package.json with exports or main, or files that end in .ts, .tsx, .js, .jsx or .vue"}
 		}
 	}
-	r.starts = starts
+	r.candidates = starts
 	return starts, missing, nil
 }
 
@@ -433,7 +444,7 @@ func (r *reader) entries() (iter.Seq[entry], error) {
 		return nil, err
 	}
 	if r.moreModules {
-		r.unread(place.Place{File: r.set.Rel(r.set.Manifest.Path), Line: 1, Column: 1}, "", "the patterns of exports give out more modules than are listed")
+		r.unread(place.Place{File: r.set.Rel(r.set.Manifest.Path), Line: 1, Column: 1}, "", "the package gives out more modules than are listed")
 	}
 	for _, e := range missing {
 		r.unread(place.Place{File: r.set.Rel(r.set.Manifest.Path), Line: 1, Column: 1}, "", "the module %q of the package is not there: %s", e.Module, strings.Join(e.Targets, ", "))
@@ -441,10 +452,10 @@ func (r *reader) entries() (iter.Seq[entry], error) {
 	files := make([]string, len(starts))
 	for i, s := range starts {
 		files[i] = s.File
-		r.listing.Package.Modules = append(r.listing.Package.Modules, s.Module)
 	}
 	r.set.Survey(files, r.surveyor())
-	list := r.given(starts)
+	r.counting(starts)
+	list := r.given(r.starts)
 	return func(yield func(entry) bool) {
 		for i, g := range list {
 			r.next(i, len(list), g.at)
@@ -460,6 +471,32 @@ func (r *reader) entries() (iter.Seq[entry], error) {
 	}, nil
 }
 
+// counting keeps of the modules found those that count: of the folders of a package that
+// lists no modules, those that give out what its root does not. A root that is a minified
+// script says nothing of what it gives out, and is left to the folders.
+func (r *reader) counting(found []start) {
+	folders := slices.ContainsFunc(found, func(s start) bool { return s.Folder })
+	names, declared := map[string]bool{}, map[source]bool{}
+	r.starts = nil
+	for _, s := range found {
+		switch given, _, _ := r.set.FileNames(s.File); {
+		case s.Folder && !slices.ContainsFunc(given, func(name string) bool {
+			return (name == "default" || !names[name]) && !declared[r.sourceOf(s.File, name)]
+		}):
+		case folders && !s.Folder && modules.Minified(s.File):
+			r.unread(place.Place{File: r.set.Rel(s.File), Line: 1, Column: 1}, "", "the module %q is a minified script; the folders beside it are read", s.Module)
+		default:
+			r.starts = append(r.starts, s)
+			r.listing.Package.Modules = append(r.listing.Package.Modules, s.Module)
+			for _, name := range given {
+				if folders && !s.Folder {
+					names[name], declared[r.sourceOf(s.File, name)] = true, true
+				}
+			}
+		}
+	}
+}
+
 // given is a name that a module of the package gives out.
 type given struct {
 	start *start
@@ -473,6 +510,12 @@ type source struct {
 	file     string
 	as       string // its name there
 	declared bool   // and not only passed on, as far as is known without a tree
+}
+
+// sourceOf gives where a name that a file gives out comes from.
+func (r *reader) sourceOf(file, name string) (from source) {
+	from.file, from.as, from.declared = r.set.Past(file, name)
+	return from
 }
 
 // given lists all names that the modules of the package give out, those that one file
@@ -502,8 +545,7 @@ func (r *reader) given(starts []start) []given {
 		s := &starts[i]
 		for _, name := range names {
 			at := len(list)
-			var from source
-			from.file, from.as, from.declared = r.set.Past(s.File, name)
+			from := r.sourceOf(s.File, name)
 			shared := sources[from]
 			if shared == nil {
 				shared = new(from)
