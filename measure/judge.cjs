@@ -53,7 +53,7 @@ const lines = asked.map(a => `const _${asked.indexOf(a)} = <M${a.module}.${a.pat
 program = build(imports + lines.join('\n') + '\n');
 checker = program.getTypeChecker();
 const file = program.getSourceFile(probe);
-const start = ts.getLineAndCharacterOfPosition(file, file.text.indexOf('const _0')).line;
+const start = ts.getLineAndCharacterOfPosition(file, Math.max(0, file.text.indexOf('const _0'))).line;
 const refused = new Set();
 for (const d of program.getSemanticDiagnostics(file)) {
   if ([2604, 2605, 2607, 2786, 2339, 2694, 18046].includes(d.code)) refused.add(ts.getLineAndCharacterOfPosition(file, d.start).line - start);

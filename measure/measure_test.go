@@ -95,6 +95,23 @@ func TestNotationsAgreeWithTheCompiler(t *testing.T) {
 	}
 }
 
+// TestPublishedFoldersAgreeWithTheCompiler compares a published package whose modules are
+// folders that nothing lists, with what declarations of other libraries have taught.
+func TestPublishedFoldersAgreeWithTheCompiler(t *testing.T) {
+	dir, err := filepath.Abs("testdata/published")
+	if err != nil {
+		t.Fatal(err)
+	}
+	l, c := judged(t, dir, func(module string) string { return filepath.Join(dir, module) })
+	agrees(t, c, 30)
+	if got, want := strings.Join(l.Package.Modules, " "), ". ./lever ./plank"; got != want {
+		t.Errorf("the modules are %s, want %s", got, want)
+	}
+	for _, u := range l.Unread {
+		t.Errorf("unread: %s %s", u.At, u.Why)
+	}
+}
+
 // TestInstalledPackagesAgreeWithTheCompiler compares the published declarations
 // of the component packages that the console is built from.
 func TestInstalledPackagesAgreeWithTheCompiler(t *testing.T) {

@@ -37,6 +37,9 @@ type trial struct {
 // that exclude each other, one or the other.
 type trialBase struct{ accepted, refused []int }
 
+// maxUses bounds the uses that are compiled for one library.
+const maxUses = 20000
+
 // settle compiles uses for the differences that uses can settle, and counts
 // those in which we are right as agreed.
 func (out *comparison) settle(typescript, folder string, modules map[string]string) error {
@@ -56,7 +59,9 @@ func (out *comparison) settle(typescript, folder string, modules map[string]stri
 			case d.Kind == wrongRequired && d.Ours == contract.Yes.String():
 				add(&base.accepted, with(given(d.Member))...)
 				add(&base.refused, needed...)
-			case d.Kind == wrongValues && len(d.values) > 0 && len(d.values) <= 40:
+			case d.Kind == wrongRequired && d.Ours == contract.No.String():
+				add(&base.accepted, needed...)
+			case d.Kind == wrongValues && len(d.values) > 0 && len(d.values) <= 200:
 				for _, v := range d.values {
 					add(&base.accepted, with(fmt.Sprintf("{...{ %q: %s as const }}", d.Member, v))...)
 				}
@@ -74,7 +79,7 @@ func (out *comparison) settle(typescript, folder string, modules map[string]stri
 			trials = append(trials, t)
 		}
 	}
-	if len(uses) == 0 || len(uses) > 4000 {
+	if len(uses) == 0 || len(uses) > maxUses {
 		return nil
 	}
 	fine, err := compiled(typescript, folder, modules, uses)
@@ -127,11 +132,15 @@ func bases(d difference, given func(string) string) [][]string {
 	return list
 }
 
-// compiled says of each use whether the compiler lets it through.
-func compiled(typescript, folder string, modules map[string]string, uses []use) ([]bool, error) {
-	var fine []bool
-	if err := script(context.Background(), aroundScript+usesScript, typescript, folder, &fine, modules, uses); err != nil {
-		return nil, err
+// compiled says of each use whether the compiler lets it through. What is handed to a
+// script is bounded, so it takes them in portions.
+func compiled(typescript, folder string, modules map[string]string, uses []use) (fine []bool, err error) {
+	for portion := range slices.Chunk(uses, 700) {
+		var some []bool
+		if err := script(context.Background(), aroundScript+usesScript, typescript, folder, &some, modules, portion); err != nil {
+			return nil, err
+		}
+		fine = append(fine, some...)
 	}
 	return fine, nil
 }

@@ -45,8 +45,14 @@ func (r *relation) fits(a, b Type, depth int) types.Answer {
 	if _, is := a.(*odd); is {
 		return types.Undecided
 	}
-	if _, is := b.(*odd); is || a == Type(wordAny) {
+	if _, is := b.(*odd); is {
 		return types.Undecided
+	}
+	if a == Type(wordAny) {
+		if depth > 1 && b != Type(wordNever) {
+			return types.Yes
+		}
+		return types.Undecided // any by itself is what is asked for, and is not
 	}
 	if a == Type(wordBoolean) {
 		if u, ok := b.(*union); ok {
@@ -267,6 +273,10 @@ func (r *relation) fitsNamed(a Type, b *named, depth int) types.Answer {
 			return types.No
 		case *object, *component, *list, *tuple, word:
 			return types.No
+		case *named:
+			if a.from == "" && (a.name == "Content" || a.name == "Iterable") {
+				return types.No
+			}
 		case *both:
 			if holdsObject(a) {
 				return types.No
@@ -328,7 +338,7 @@ func fromNamed(a *named, b Type) types.Answer {
 		switch b := b.(type) {
 		case word:
 			return answer(b == wordUnknown || b == wordAny)
-		case literal, *texts:
+		case literal, *texts, *component:
 			return types.No
 		case *object:
 			if s := b.get(); len(s.calls)+len(s.news) > 0 {

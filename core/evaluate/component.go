@@ -60,7 +60,7 @@ func (e *Evaluator) propsOfShape(s *shape) Type {
 	var all []Type
 	for _, sig := range s.calls {
 		sig = e.settled(sig)
-		if len(sig.params) > 2 && !sig.params[2].optional || !e.isContent(sig.result.get()) && !(sig.declared && len(sig.params) > 0 && maybeContent(sig.result.get())) {
+		if len(sig.params) > 2 && !sig.params[2].optional || !e.isContent(sig.result.get()) && !(sig.declared && (len(sig.params) > 0 && maybeContent(sig.result.get()) || sig.result.get() == Type(wordNull))) {
 			continue
 		}
 		if len(sig.params) == 0 {
@@ -73,8 +73,9 @@ func (e *Evaluator) propsOfShape(s *shape) Type {
 		}
 	}
 	for _, sig := range s.news {
-		m := e.shapeOf(e.settled(sig).result.get()).member("props")
-		if m == nil || len(all) > 0 {
+		instance := e.shapeOf(e.settled(sig).result.get())
+		m := instance.member("props")
+		if m == nil || len(all) > 0 || !e.rendered(instance) {
 			continue
 		}
 		all = append(all, m.of().get())
@@ -83,6 +84,17 @@ func (e *Evaluator) propsOfShape(s *shape) Type {
 		return nil
 	}
 	return unite(all...)
+}
+
+// rendered reports whether the instances of a class may be rendered: what has props and
+// does not give back what it shows is something else.
+func (e *Evaluator) rendered(instance *shape) bool {
+	m := instance.member("render")
+	if m == nil {
+		return len(instance.bases) > 0
+	}
+	calls := e.shapeOf(m.of().get()).calls
+	return !slices.ContainsFunc(calls, func(sig *signature) bool { return sig.result.get() == Type(wordVoid) })
 }
 
 // maybeContent reports whether a function is declared to give back anything, or

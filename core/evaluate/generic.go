@@ -286,7 +286,7 @@ func (e *Evaluator) conditional(t *syntax.ConditionalType, s *Scope) Type {
 				if bound == Type(wordNever) {
 					return wordNever
 				}
-				members := values(bound)
+				members := possible(bound)
 				var all []Type
 				for _, m := range members {
 					if m = e.reduced(m); m == Type(wordNever) {
@@ -311,12 +311,12 @@ func (e *Evaluator) choose(t *syntax.ConditionalType, s *Scope, check Type) Type
 	case *odd:
 		return of
 	case *param:
-		// The app chooses among what the constraint lists: any of those it may be.
-		if of.constraint == nil || !finite(of.constraint.get()) {
+		members := possible(check)
+		if members[0] == check {
 			break
 		}
 		var all []Type
-		for _, m := range values(of.constraint.get()) {
+		for _, m := range members {
 			all = append(all, e.choose(t, s, m))
 		}
 		return unite(all...)
@@ -355,6 +355,10 @@ func (e *Evaluator) choose(t *syntax.ConditionalType, s *Scope, check Type) Type
 	case types.No:
 		return e.Type(t.Else, s)
 	}
+	if _, free := check.(*param); free && len(vars) == 0 {
+		// The app decides, by what it gives: it is one or the other.
+		return unite(e.Type(t.Then, s), e.Type(t.Else, s))
+	}
 	return e.odd(s, t, "whether %s extends %s cannot be decided", Clip(Written(s.Module, t.Check)), Clip(Written(s.Module, t.Extends)))
 }
 
@@ -366,6 +370,15 @@ func finite(t Type) bool {
 		}
 	}
 	return true
+}
+
+// possible gives the members of a union; those of the constraint of a parameter that
+// lists values, for the app chooses among them.
+func possible(t Type) []Type {
+	if p, ok := settledOn(t).(*param); ok && p.constraint != nil && finite(p.constraint.get()) {
+		t = p.constraint.get()
+	}
+	return values(t)
 }
 
 // values gives the members of a union, true and false for boolean.

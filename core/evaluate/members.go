@@ -93,6 +93,14 @@ func (m *member) of() *lazy {
 	return m.is
 }
 
+// read gives the type of what a member holds: undefined too, where it is optional.
+func (m *member) read() Type {
+	if m.optional {
+		return unite(m.of().get(), wordUndefined)
+	}
+	return m.of().get()
+}
+
 // typeOf gives the type that a declaration of a member writes, nil for none.
 func typeOf(n syntax.Node) syntax.Type {
 	switch n := n.(type) {
@@ -257,6 +265,9 @@ func (s *shape) join(from *shape) {
 		joined := *before
 		of, more := before.of(), m.of()
 		joined.is, joined.in = &lazy{eval: func() Type { return intersect(of.get(), more.get()) }}, nil
+		if before.optional != m.optional { // undefined is what the optional one may be all the same
+			joined.is = &lazy{eval: func() Type { return intersect(before.read(), m.read()) }}
+		}
 		joined.optional = before.optional && m.optional
 		joined.say(func(r *rarely) {
 			r.like = nil

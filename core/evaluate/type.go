@@ -345,7 +345,6 @@ func without(t Type, drop ...word) Type {
 // intersect joins types to an intersection as the language does: over the
 // members of unions, and never where nothing is both.
 func intersect(all ...Type) Type {
-	all = meetValues(all)
 	products := [][]Type{nil}
 	for _, t := range all {
 		var inner []Type
@@ -358,12 +357,16 @@ func intersect(all ...Type) Type {
 				inner = []Type{t}
 			}
 		}
-		if len(products)*len(inner) > maxProduct {
-			inner = []Type{t} // kept whole: its common members count
-		}
-		next := make([][]Type, 0, len(products)*len(inner))
+		choices, cost := alternativesOf(inner), 0
 		for _, p := range products {
-			for _, m := range inner {
+			cost += choices.cost(p)
+		}
+		if cost > maxProduct {
+			choices = alternativesOf([]Type{t}) // kept whole: its common members count
+		}
+		next := make([][]Type, 0, len(products))
+		for _, p := range products {
+			for _, m := range choices.with(p) {
 				next = append(next, append(p[:len(p):len(p)], m))
 			}
 		}
@@ -376,51 +379,56 @@ func intersect(all ...Type) Type {
 	return unite(out...)
 }
 
-// meetValues puts in place of several unions of basic types and their values the one
-// union of what all of them hold: there may be too many for a product.
-func meetValues(all []Type) []Type {
-	first := -1
-	for i, t := range all {
-		u, ok := t.(*union)
-		if !ok || slices.ContainsFunc(u.list, func(m Type) bool { _, simple := simpleKind(m); return !simple }) {
-			continue
-		}
-		if first < 0 {
-			first = i
-			continue
-		}
-		met := slices.Clone(all)
-		met[first] = unite(valuesOfBoth(all[first].(*union).list, u.list)...)
-		return meetValues(slices.Delete(met, i, i+1))
-	}
-	return all
+// alternatives are the members of a union that is intersected with others.
+type alternatives struct {
+	all    []Type
+	values map[Type]bool
+	others []Type // those that are no values
 }
 
-// valuesOfBoth lists what two lists of basic types and their values both hold.
-func valuesOfBoth(a, b []Type) (out []Type) {
-	holds := func(list []Type) (map[Type]bool, map[types.Basic]bool) {
-		all, whole := map[Type]bool{}, map[types.Basic]bool{}
-		for _, t := range list {
-			all[t] = true
-			if of, _ := simpleKind(t); !isLiteral(t) {
-				whole[of] = true
-			}
-		}
-		return all, whole
-	}
-	inA, wholeA := holds(a)
-	inB, wholeB := holds(b)
-	for _, t := range a {
-		if of, _ := simpleKind(t); inB[t] || isLiteral(t) && wholeB[of] {
-			out = append(out, t)
+func alternativesOf(list []Type) *alternatives {
+	a := &alternatives{all: list, values: map[Type]bool{}}
+	for _, t := range list {
+		if isLiteral(t) {
+			a.values[t] = true
+		} else {
+			a.others = append(a.others, t)
 		}
 	}
-	for _, t := range b {
-		if of, _ := simpleKind(t); !inA[t] && isLiteral(t) && wholeA[of] {
-			out = append(out, t)
+	return a
+}
+
+// with lists those that may hold beside others: of two values one at most does.
+func (a *alternatives) with(others []Type) []Type {
+	i := slices.IndexFunc(others, isLiteral)
+	switch {
+	case i < 0 || len(a.values) == 0:
+		return a.all
+	case a.values[others[i]]:
+		return append([]Type{others[i]}, a.others...)
+	}
+	return a.others
+}
+
+// cost is how many intersections they give beside others, those of basic types and
+// values not counted.
+func (a *alternatives) cost(others []Type) int {
+	list := a.with(others)
+	if slices.ContainsFunc(others, notSimple) {
+		return len(list)
+	}
+	n := 0
+	for _, t := range a.others {
+		if notSimple(t) {
+			n++
 		}
 	}
-	return out
+	return n
+}
+
+func notSimple(t Type) bool {
+	_, simple := simpleKind(t)
+	return !simple
 }
 
 // meet intersects types of which none is a union.
@@ -581,9 +589,9 @@ func (e *Evaluator) contradicts(b *both) bool {
 			for _, other := range shapes[i+1:] {
 				if also := other.own(m.name); also != nil {
 					if of == nil {
-						of = []Type{m.of().get()}
+						of = []Type{m.read()}
 					}
-					of, required = append(of, also.of().get()), required || !also.optional
+					of, required = append(of, also.read()), required || !also.optional
 				}
 			}
 			if required && slices.ContainsFunc(of, finite) && !slices.Contains(of, Type(wordNever)) && intersect(of...) == Type(wordNever) {

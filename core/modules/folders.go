@@ -13,17 +13,19 @@ import (
 type Folder struct {
 	Module string // "./button"
 	File   string // that it means
+	Said   bool   // a manifest says so
 }
 
 // folderRules say which folders of a package without exports are modules of it. Any path
 // of such a package can be imported; these are those that it is published for.
 var folderRules = []struct {
 	depth int // how many folders deep
+	said  bool
 	file  func(s *Set, dir, root string) (file string, ok bool)
 	why   string
 }{
-	{2, (*Set).published, "a manifest that says nothing but which files a folder stands for was put there for those who import the folder"},
-	{1, (*Set).declaredBeside, "declarations are published as they stand: where those of the root stand at the top, the folders beside them are as public"},
+	{2, true, (*Set).published, "a manifest that says nothing but which files a folder stands for was put there for those who import the folder"},
+	{1, false, (*Set).declaredBeside, "declarations are published as they stand: where those of the root stand at the top, or there is no root, the folders beside it are as public"},
 }
 
 // Folders lists the folders that are modules of a package without exports, by path. root is
@@ -47,7 +49,7 @@ func (s *Set) Folders(root string) (found []Folder, more bool) {
 					if more = len(found) == maxPatterns; more {
 						return
 					}
-					found = append(found, Folder{"./" + s.Rel(inner), file})
+					found = append(found, Folder{"./" + s.Rel(inner), file, rule.said})
 					break
 				}
 			}
@@ -74,9 +76,9 @@ func (s *Set) published(dir, _ string) (string, bool) {
 }
 
 // declaredBeside gives the declarations of a folder's index, where those of the root
-// stand beside the folder.
+// stand beside the folder, or there are none.
 func (s *Set) declaredBeside(dir, root string) (string, bool) {
-	if path.Dir(root) != path.Dir(dir) || !strings.HasSuffix(root, ".d.ts") {
+	if root != "" && (path.Dir(root) != path.Dir(dir) || !strings.HasSuffix(root, ".d.ts")) {
 		return "", false
 	}
 	return s.isFile(path.Join(dir, "index.d.ts"))

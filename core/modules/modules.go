@@ -614,7 +614,7 @@ func (s *Set) redirected(name string, redirects int) (string, bool) {
 		}
 	}
 	for _, ending := range indexes {
-		if found, ok := s.isFile(name + ending); ok {
+		if found, ok := s.isFile(path.Clean(name + ending)); ok {
 			return found, true
 		}
 	}

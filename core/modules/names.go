@@ -17,7 +17,10 @@ import (
 func (m *Module) tables() {
 	m.fill(m.File.Body)
 	m.singleFile()
-	m.script = m.Imports.Len()+m.Exports.Len()+len(m.Stars) == 0 && strings.Contains(path.Base(m.Path), ".d.")
+	m.script = m.Imports.Len()+m.Exports.Len()+len(m.Stars) == 0 && m.declares()
+	if m.declares() && !m.script {
+		m.exportAll(m.File.Body)
+	}
 	m.calls()
 	m.references()
 }
@@ -174,7 +177,7 @@ func (m *Module) from(name string) {
 
 // calls notes what import() and require() name.
 func (m *Module) calls() {
-	if strings.Contains(path.Base(m.Path), ".d.") || !strings.Contains(m.Source, "import(") && !strings.Contains(m.Source, "require(") {
+	if m.declares() || !strings.Contains(m.Source, "import(") && !strings.Contains(m.Source, "require(") {
 		return
 	}
 	syntax.WalkFile(m.File, func(n syntax.Node) bool {
@@ -223,15 +226,29 @@ func (m *Module) space(s *syntax.Module) *Module {
 	if s.Body != nil {
 		inner.fill(s.Body.Body)
 	}
-	// In declarations all is exported, unless some exports are listed.
-	if !inner.Exports.Has("=") && (s.Modifiers.Has(syntax.Declare) || m.Outer != nil || strings.Contains(path.Base(m.Path), ".d.")) {
-		for name := range inner.Decls.All() {
-			if !inner.Exports.Has(name) {
-				inner.Exports.set(name, Export{Name: name, At: s})
-			}
-		}
+	if s.Body != nil && (s.Modifiers.Has(syntax.Declare) || m.Outer != nil || m.declares()) {
+		inner.exportAll(s.Body.Body)
 	}
 	return inner
+}
+
+// declares reports whether m holds declarations without code.
+func (m *Module) declares() bool { return strings.Contains(path.Base(m.Path), ".d.") }
+
+// exportAll exports all that declarations without code declare, unless a statement lists
+// what is exported. Source: "export context" of the TypeScript compiler's binder.
+func (m *Module) exportAll(body []syntax.Stmt) {
+	for _, s := range body {
+		switch s.(type) {
+		case *syntax.ExportList, *syntax.ExportAll, *syntax.ExportDefault, *syntax.ExportAssign:
+			return
+		}
+	}
+	for name, decls := range m.Decls.All() {
+		if _, alias := decls[0].Node.(*syntax.ImportEquals); !alias && !m.Exports.Has(name) {
+			m.Exports.set(name, Export{Name: name, At: decls[0].Node})
+		}
+	}
 }
 
 // Space gives the body of a namespace that m declares.

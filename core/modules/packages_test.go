@@ -137,6 +137,51 @@ func TestPatterns(t *testing.T) {
 	}
 }
 
+// TestFolders lists the folders that are modules of a package without exports, each for
+// what makes it one, and none of those that are something else.
+func TestFolders(t *testing.T) {
+	all := map[string]string{
+		"index.d.ts": "", "lever/package.json": `{"types": "./parts/lever.d.ts"}`, "lever/parts/lever.d.ts": "", "icons/bell/package.json": `{"main": "../../lib/bell.js"}`, "lib/bell.js": "",
+		"plank/index.d.ts": "", "plank/deep/index.d.ts": "", "lib/index.d.ts": "", "lib/package.json": `{"types": "index.d.ts"}`, "code/index.js": "",
+		"own/package.json": `{"name": "lib/own", "main": "x"}`, "own/x.ts": "", "other/package.json": `{"name": "other", "main": "x"}`, "other/x.ts": "",
+		"site/package.json": `{"main": "x", "dependencies": {"lib": "1"}}`, "site/x.ts": "", "empty/package.json": `{"type": "commonjs"}`, "gone/package.json": `{"main": "nothing"}`,
+		"round/package.json": `{"main": "../again"}`, "again/package.json": `{"main": "../round"}`, "node_modules/x/index.d.ts": "", "a/b/c/package.json": `{"main": "x"}`, "a/b/c/x.ts": "",
+	}
+	for _, test := range []struct{ name, manifest, root, want string }{
+		{"declarations at the top", `{"name": "lib", "types": "index.d.ts"}`, "index.d.ts", "./icons/bell lib/bell.js true, ./lever lever/parts/lever.d.ts true, ./own own/x.ts true, ./plank plank/index.d.ts false"},
+		{"declarations elsewhere", `{"name": "lib", "types": "lib/index.d.ts"}`, "lib/index.d.ts", "./icons/bell lib/bell.js true, ./lever lever/parts/lever.d.ts true, ./own own/x.ts true"},
+		{"no root", `{"name": "lib"}`, "", "./icons/bell lib/bell.js true, ./lever lever/parts/lever.d.ts true, ./own own/x.ts true, ./plank plank/index.d.ts false"},
+		{"exports", `{"name": "lib", "exports": "./index.d.ts"}`, "index.d.ts", ""},
+		{"workspaces", `{"name": "lib", "workspaces": ["own"]}`, "index.d.ts", ""},
+		{"no name", `{"types": "index.d.ts"}`, "index.d.ts", ""},
+	} {
+		all["package.json"] = test.manifest
+		s, err := Open(files(all), ".")
+		if err != nil {
+			t.Fatal(err)
+		}
+		found, more := s.Folders(test.root)
+		var got []string
+		for _, f := range found {
+			got = append(got, fmt.Sprint(f.Module, " ", f.File, " ", f.Said))
+		}
+		if strings.Join(got, ", ") != test.want || more {
+			t.Errorf("%s: the folders are %s, %v; want %s", test.name, strings.Join(got, ", "), more, test.want)
+		}
+	}
+	many := map[string]string{"package.json": `{"name": "lib"}`}
+	for i := range maxPatterns + 1 {
+		many[fmt.Sprintf("part%d/index.d.ts", i)] = ""
+	}
+	s, err := Open(files(many), ".")
+	if err != nil {
+		t.Fatal(err)
+	}
+	if found, more := s.Folders(""); len(found) != maxPatterns || !more {
+		t.Errorf("%d folders, more %v", len(found), more)
+	}
+}
+
 // TestAlone holds which sources are looked through for packages beside the one
 // at their root.
 func TestAlone(t *testing.T) {

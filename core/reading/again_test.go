@@ -201,6 +201,47 @@ func TestAgainCostsWhatChanged(t *testing.T) {
 	}
 }
 
+// TestAgainInFolders holds that folders count as modules again as they did, until one
+// gives out something else.
+func TestAgainInFolders(t *testing.T) {
+	part := func(name string) *fstest.MapFile {
+		return &fstest.MapFile{Data: []byte("import * as React from 'react';\nexport declare function " + name + "(p: { a: string }): React.JSX.Element;\n")}
+	}
+	files, kept := fstest.MapFS{"package.json": {Data: []byte(`{ "name": "lib", "types": "index.d.ts" }`)}, "index.d.ts": {Data: []byte("export * from './one';\n")},
+		"one/index.d.ts": part("One"), "two/index.d.ts": part("Two"), "three/package.json": {Data: []byte(`{ "types": "../one/index.d.ts" }`)}}, shelf{}
+	for _, step := range []struct {
+		change     func()
+		modules    string
+		used, anew bool
+	}{
+		{func() {}, ". ./three ./two", false, true},
+		{func() {}, ". ./three ./two", true, false},
+		{func() { files["one/index.d.ts"] = part("Other") }, ". ./three ./two", false, true},
+		{func() { files["two/index.d.ts"] = &fstest.MapFile{Data: []byte("export * from '../one';\n")} }, ". ./three", false, true},
+		{func() {}, ". ./three", true, false},
+		{func() {
+			files["three/package.json"] = &fstest.MapFile{Data: []byte(`{ "types": "../two/index.d.ts" }`)}
+		}, ". ./three", false, true},
+		{func() { files["one/index.d.ts"].Data = append([]byte("// words\n"), files["one/index.d.ts"].Data...) }, ". ./three", false, true},
+	} {
+		step.change()
+		again, err := Read(files, Options{Kept: kept})
+		if err != nil {
+			t.Fatal(err)
+		}
+		cold, err := Read(files, Options{})
+		if err != nil {
+			t.Fatal(err)
+		}
+		if printed(t, again) != printed(t, cold) {
+			t.Error("read again, the package is another")
+		}
+		if got := strings.Join(again.Listing.Package.Modules, " "); got != step.modules || step.used && again.Reused != again.Entries || step.anew && again.Reused == again.Entries {
+			t.Errorf("the modules are %s, want %s; %d of %d are reused", got, step.modules, again.Reused, again.Entries)
+		}
+	}
+}
+
 // FuzzKept holds that nothing that stands where readings are kept changes what
 // is read, or brings the reader down.
 func FuzzKept(f *testing.F) {

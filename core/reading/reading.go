@@ -380,7 +380,8 @@ func saysOne(set *modules.Set, files []string, words []string) bool {
 type start struct {
 	Module string
 	File   string
-	Folder bool // of a package that lists no modules; it counts where the root lacks what it gives
+	Folder bool // of a package that lists no modules
+	Said   bool // a manifest says so of the folder; another counts where the root lacks what it gives
 }
 
 // findStarts lists the modules of the package. missing are those that have no
@@ -406,7 +407,7 @@ func (r *reader) findStarts() (starts []start, missing []modules.Entry, err erro
 	}
 	folders, evenMore := r.set.Folders(root)
 	for _, f := range folders {
-		starts = append(starts, start{f.Module, f.File, true})
+		starts = append(starts, start{f.Module, f.File, true, f.Said})
 		r.readFiles[path.Join(r.set.Dir, f.Module, "package.json")] = true
 	}
 	if r.framework.name == "web component" {
@@ -426,7 +427,7 @@ func (r *reader) findStarts() (starts []start, missing []modules.Entry, err erro
 		for _, file := range files {
 			if !isTest(file) {
 				rel := r.set.Rel(file)
-				starts = append(starts, start{Module: "./" + strings.TrimSuffix(rel, path.Ext(rel)), File: file})
+				starts = append(starts, start{Module: "./" + strings.TrimSuffix(strings.TrimSuffix(rel, path.Ext(rel)), ".d"), File: file})
 			}
 		}
 		if len(starts) == 0 {
@@ -472,28 +473,38 @@ func (r *reader) entries() (iter.Seq[entry], error) {
 }
 
 // counting keeps of the modules found those that count: of the folders of a package that
-// lists no modules, those that give out what its root does not. A root that is a minified
-// script says nothing of what it gives out, and is left to the folders.
+// lists no modules, those with a manifest, and those that give out what its root does
+// not. A root that is a minified script says nothing of what it gives out, and is left to
+// the folders.
 func (r *reader) counting(found []start) {
 	folders := slices.ContainsFunc(found, func(s start) bool { return s.Folder })
 	names, declared := map[string]bool{}, map[source]bool{}
+	// The root may give out the default of a folder by a name, so that what it gives out
+	// is told by where that is declared.
+	lacks := func(file string) func(name string) bool {
+		return func(name string) bool {
+			return (name == "default" || !names[name]) && !declared[r.sourceOf(file, name)]
+		}
+	}
 	r.starts = nil
 	for _, s := range found {
-		switch given, _, _ := r.set.FileNames(s.File); {
-		case s.Folder && !slices.ContainsFunc(given, func(name string) bool {
-			return (name == "default" || !names[name]) && !declared[r.sourceOf(s.File, name)]
-		}):
-		case folders && !s.Folder && modules.Minified(s.File):
+		if folders && !s.Folder && modules.Minified(s.File) {
 			r.unread(place.Place{File: r.set.Rel(s.File), Line: 1, Column: 1}, "", "the module %q is a minified script; the folders beside it are read", s.Module)
-		default:
-			r.starts = append(r.starts, s)
-			r.listing.Package.Modules = append(r.listing.Package.Modules, s.Module)
-			for _, name := range given {
-				if folders && !s.Folder {
+			continue
+		}
+		if folders {
+			given, _, _ := r.set.FileNames(s.File) // what could not be read is told when they are listed
+			if s.Folder && !s.Said && !slices.ContainsFunc(given, lacks(s.File)) {
+				continue
+			}
+			if !s.Folder {
+				for _, name := range given {
 					names[name], declared[r.sourceOf(s.File, name)] = true, true
 				}
 			}
 		}
+		r.starts = append(r.starts, s)
+		r.listing.Package.Modules = append(r.listing.Package.Modules, s.Module)
 	}
 }
 

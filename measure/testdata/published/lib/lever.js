@@ -1,0 +1,1 @@
+exports.Lever = function Lever() { return null; };

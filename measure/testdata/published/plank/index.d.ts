@@ -1,0 +1,2 @@
+export { default as Plank, PlankRow } from './Plank';
+export * from './modes';
