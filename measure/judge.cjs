@@ -38,6 +38,9 @@ program.getSourceFile(probe).statements.filter(ts.isImportDeclaration).forEach((
     if (!(real.flags & ts.SymbolFlags.Value)) continue;
     const name = x.name;
     if (!/^[A-Z]/.test(name) && name !== 'default') continue;
+    // What is declared by a small name is a function like any other.
+    const declared = real.valueDeclaration && real.valueDeclaration.name;
+    if (name === 'default' && declared && /^[a-z]/.test(declared.text || '')) continue;
     asked.push({ module: i, name, path: [name] });
     const type = checker.getTypeOfSymbolAtLocation(real, s);
     // A context can be drawn by the newest framework, but is no component.

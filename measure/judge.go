@@ -133,6 +133,9 @@ func members(c *contract.Contract) map[string]member {
 		m := member{name: e.Spelled.Or(e.Name), required: e.Required, known: true, origin: e.Origin}
 		if e.Payload != nil && !e.Payload.Unknown {
 			m.params = fields(e.Payload)
+			if !e.Payload.Positional {
+				m.params = []string{"__0"} // one record, which is taken apart
+			}
 		}
 		out[m.name] = m
 	}

@@ -130,9 +130,10 @@ func (e *Evaluator) settled(sig *signature) *signature {
 		if p.constraint != nil {
 			of.shown = p.constraint.get()
 			of.settled = of.shown
+			of.open = true
 		}
 		if p.fallback != nil {
-			of.settled = p.fallback.get()
+			of.settled, of.open = p.fallback.get(), false
 		}
 		by[p] = of
 	}
@@ -220,6 +221,10 @@ func (e *Evaluator) isContent(t Type) bool {
 func (e *Evaluator) propsOfEach(t Type, s *Scope, at syntax.Node) Type {
 	var all []Type
 	list := parts(settledOn(t))
+	if c, ok := t.(*choice); ok && c.open {
+		// Any props of what is chosen, beside those that are listed.
+		return &object{shape: &shape{indexes: []index{{key: known(wordString), of: known(wordAny)}}}}
+	}
 	for _, m := range list {
 		m = settledOn(m)
 		switch m := m.(type) {

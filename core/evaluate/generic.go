@@ -349,13 +349,16 @@ func (e *Evaluator) choose(t *syntax.ConditionalType, s *Scope, check Type) Type
 	if check == Type(wordAny) {
 		return unite(e.Type(t.Then, inner), e.Type(t.Else, s))
 	}
-	switch e.assignable(check, e.Type(t.Extends, inner)) {
+	extends := e.Type(t.Extends, inner)
+	switch e.assignable(check, extends) {
 	case types.Yes:
 		return e.Type(t.Then, inner)
 	case types.No:
 		return e.Type(t.Else, s)
 	}
-	if _, free := check.(*param); free && len(vars) == 0 {
+	_, given := check.(*param)
+	_, asked := extends.(*param)
+	if (given || asked) && len(vars) == 0 {
 		// The app decides, by what it gives: it is one or the other.
 		return unite(e.Type(t.Then, s), e.Type(t.Else, s))
 	}

@@ -114,7 +114,12 @@ func (e *Evaluator) Shape(props Type) *Shape {
 			break
 		}
 		names[order[i]] = i
-		out.Members = append(out.Members, e.listed(list, len(shapes)))
+		made := e.listed(list, len(shapes))
+		if len(list) < len(shapes) && !slices.ContainsFunc(list, func(m *member) bool { return m.optional }) {
+			// Where it is not listed, it may be among what could not be read.
+			made.Unsure = !slices.ContainsFunc(shapes, func(s *shape) bool { return len(s.bases) == 0 && s.member(order[i]) == nil })
+		}
+		out.Members = append(out.Members, made)
 	}
 	if len(shapes) > 1 && len(shapes) <= maxModes {
 		for _, s := range shapes {

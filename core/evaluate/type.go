@@ -80,7 +80,10 @@ type (
 	component struct{ props *lazy }
 	// choice stands for a component or element that the app chooses: settled is
 	// what it is when the app chooses nothing, shown what it may be.
-	choice struct{ settled, shown Type }
+	choice struct {
+		settled, shown Type
+		open           bool // the app must choose: nothing is chosen for it
+	}
 	// keys is keyof of what is not wholly known.
 	keys struct{ of Type }
 	// access is the member of what is not wholly known.
