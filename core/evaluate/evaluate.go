@@ -49,6 +49,7 @@ type Evaluator struct {
 	instances map[instance]Type              // of those with
 	out       map[Type]givenOut              // types given out before
 	shared    map[memberType]givenOut        // types of members given out before
+	lasting   map[writtenType]givenOut       // the same of members that are what they are written as; they stay
 	pool      *types.Pool                    // of the types given out
 	left      map[uint64][]string            // out of sets of native attributes, one of each list
 	fixed     map[*syntax.TypeMember]*member // members of generic types that are the same with all arguments; nil where they are not
@@ -87,9 +88,16 @@ type memberType struct {
 	optional bool
 }
 
+// writtenType is the type of a member that depends on nothing but what is written there.
+type writtenType struct {
+	file     string
+	at       int32
+	optional bool
+}
+
 // New makes an evaluator.
 func New(set *modules.Set, names Names) *Evaluator {
-	return &Evaluator{Set: set, Names: names, declared: map[declaration]Type{}, instances: map[instance]Type{}, out: map[Type]givenOut{}, inferring: map[[2]any]bool{}, fixed: map[*syntax.TypeMember]*member{}, always: map[*syntax.TypeMember]*member{}, shared: map[memberType]givenOut{}, pool: types.NewPool(), left: map[uint64][]string{}}
+	return &Evaluator{Set: set, Names: names, declared: map[declaration]Type{}, instances: map[instance]Type{}, out: map[Type]givenOut{}, inferring: map[[2]any]bool{}, fixed: map[*syntax.TypeMember]*member{}, always: map[*syntax.TypeMember]*member{}, shared: map[memberType]givenOut{}, lasting: map[writtenType]givenOut{}, pool: types.NewPool(), left: map[uint64][]string{}}
 }
 
 // Bounds on evaluation. Real libraries stay a hundredfold below them.

@@ -14,11 +14,12 @@ type apart struct {
 // LetGo lets go of all that was evaluated and goes on with a set of the same source. What
 // the framework declares stays taken apart, of the interfaces that were taken apart
 // first, in so many bytes: most components take over sets of native attributes. The types
-// that are given out stay the same ones.
+// that are given out stay the same ones; those of members that are what they are written
+// as are not made again.
 func (e *Evaluator) LetGo(set *modules.Set, bytes int) {
 	before := *e
 	*e = *New(set, before.Names)
-	e.pool, e.left, e.always = before.pool, before.left, before.always
+	e.pool, e.left, e.always, e.lasting = before.pool, before.left, before.always, before.lasting
 	known := map[*modules.Module]bool{}
 	for _, m := range set.Known {
 		known[m] = true

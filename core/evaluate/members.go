@@ -124,6 +124,19 @@ func (m *member) written() (syntax.Type, *Scope) {
 	return typeOf(m.node), m.in.scope
 }
 
+// plainly gives the place where the type of m is written, where it is nothing else.
+func (m *member) plainly() (at writtenType, ok bool) {
+	in := m.in
+	if in == nil || in.mapped != nil || in.scope == nil {
+		return at, false
+	}
+	t := typeOf(m.node)
+	if t == nil || m.is != nil && (m.is.eval != nil || m.is.node != t || m.is.scope != in.scope) {
+		return at, false
+	}
+	return writtenType{in.scope.Module.Path, int32(t.Pos()), m.optional}, true
+}
+
 // become gives m a type that is made of others.
 func (m *member) become(t *lazy) {
 	m.is, m.in = t, nil

@@ -202,11 +202,10 @@ func (e *Evaluator) listed(list []*member, count int) Member {
 	first := list[0]
 	out := Member{Name: first.name, Optional: len(list) < count, Unsure: first.unsure, Readonly: first.readonly, Origin: e.origin(first)}
 	var all []Type
-	key := memberType{first.of(), first.optional}
-	_, before := e.shared[key]
+	given, before := e.givenBefore(list)
 	for _, m := range list {
 		var of Type
-		if before && len(list) == 1 {
+		if before {
 			of = wordUnknown // not looked at: the type was given out before
 		} else if of = m.of().get(); m.optional {
 			of = without(of, wordUndefined)
@@ -238,18 +237,15 @@ func (e *Evaluator) listed(list []*member, count int) Member {
 		}
 	}
 	said := len(e.Odd)
-	if known, ok := e.shared[key]; ok && len(list) == 1 {
-		out.Type = known.plain
-		e.Odd = append(e.Odd, known.odd...)
-	} else {
-		if len(all) == 1 {
-			out.Type = e.Plain(all[0])
-		} else {
-			out.Type = e.Plain(unite(all...))
-		}
-		if len(list) == 1 {
-			e.shared[key] = givenOut{out.Type, slices.Clone(e.Odd[said:])}
-		}
+	switch {
+	case before:
+		out.Type = given.plain
+		e.Odd = append(e.Odd, given.odd...)
+	case len(list) > 1:
+		out.Type = e.Plain(unite(all...))
+	default:
+		out.Type = e.Plain(all[0])
+		e.share(first, givenOut{out.Type, slices.Clone(e.Odd[said:])})
 	}
 	for i := said; i < len(e.Odd); i++ {
 		if e.Odd[i].At.File == "" {
@@ -300,4 +296,28 @@ func stands(t syntax.Type, s *Scope) bool {
 		return same
 	})
 	return same
+}
+
+// givenBefore gives the type of a member that one mode has, where it was given out before.
+func (e *Evaluator) givenBefore(list []*member) (known givenOut, ok bool) {
+	if len(list) > 1 {
+		return known, false
+	}
+	m := list[0]
+	if at, plainly := m.plainly(); plainly {
+		if known, ok = e.lasting[at]; ok {
+			return known, true
+		}
+	}
+	known, ok = e.shared[memberType{m.of(), m.optional}]
+	return known, ok
+}
+
+// share keeps the type of a member for others that have it.
+func (e *Evaluator) share(m *member, given givenOut) {
+	if at, plainly := m.plainly(); plainly && m.in.scope.free(typeOf(m.node)) {
+		e.lasting[at] = given
+		return
+	}
+	e.shared[memberType{m.of(), m.optional}] = given
 }
