@@ -210,21 +210,23 @@ func holdsUnread(t types.Type) bool {
 // file belongs to the library itself.
 func compare(l *contract.Listing, k *known, own func(file string) bool) *comparison {
 	out := &comparison{Counts: map[string]int{}}
-	ours := map[string]*contract.Contract{}
+	ours, owners := map[string]*contract.Contract{}, map[string]*contract.Contract{}
+	for i := range l.Components {
+		owners[l.Components[i].Key()] = &l.Components[i]
+	}
 	for i := range l.Components {
 		c := &l.Components[i]
+		// What hangs on a component is reached by all its names.
+		if owner := owners[c.Export.Module+"#"+c.Export.Of]; c.Export.Kind == "member" && owner != nil {
+			ours[owner.Export.Module+"#"+reached(owner)+"."+c.Export.Name] = c
+			for _, also := range owner.Export.Also {
+				ours[also.Module+"#"+also.Name+"."+c.Export.Name] = c
+			}
+			continue
+		}
 		ours[c.Export.Module+"#"+reached(c)] = c
 		for _, also := range c.Export.Also {
 			ours[also.Module+"#"+also.Name] = c
-		}
-	}
-	// What hangs on a component is reached by all its names.
-	for i := range l.Components {
-		c := &l.Components[i]
-		if parent := ours[c.Export.Module+"#"+c.Export.Of]; c.Export.Kind == "member" && parent != nil {
-			for _, also := range parent.Export.Also {
-				ours[also.Module+"#"+also.Name+"."+c.Export.Name] = c
-			}
 		}
 	}
 	unread := map[string]bool{}

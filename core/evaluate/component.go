@@ -31,7 +31,7 @@ func (e *Evaluator) PropsType(t Type) Type {
 			}
 			all = append(all, props)
 		}
-		return unite(all...)
+		return intersect(all...) // whichever it is, it gets what it asks for
 	case *both:
 		// Each part may be called: they are ways to draw one component.
 		var all []Type
@@ -305,9 +305,10 @@ func (e *Evaluator) Managed(of, props Type) Type {
 	}
 	table := m.of().get()
 	defaults := e.shapeOf(table)
+	// A table that may hold anything may hold each of them.
+	anything := table == Type(wordAny) || slices.ContainsFunc(defaults.indexes, func(i index) bool { return i.key.get() == Type(wordString) })
 	mark := func(m, _ *member) {
-		// A table that may hold anything may hold each of them.
-		if table == Type(wordAny) || defaults.member(m.name) != nil {
+		if anything || defaults.member(m.name) != nil {
 			m.optional = true
 		}
 	}

@@ -305,10 +305,23 @@ func Components(l *contract.Listing) map[Import]*contract.Contract {
 			index[key] = c
 		}
 	}
+	owners := map[string]*contract.Contract{}
+	for i := range l.Components {
+		if c := &l.Components[i]; c.Export.Kind != "member" {
+			owners[c.Key()] = c
+		}
+	}
 	for i := range l.Components {
 		c := &l.Components[i]
 		if c.Export.Kind == "member" {
 			add(c.Export.Module, c.Component, c)
+			// It hangs on its owner however that is imported.
+			if owner := owners[c.Export.Module+"#"+c.Export.Of]; owner != nil {
+				add(owner.Export.Module, owner.Export.Name+"."+c.Export.Name, c)
+				for _, also := range owner.Export.Also {
+					add(also.Module, also.Name+"."+c.Export.Name, c)
+				}
+			}
 			continue
 		}
 		add(c.Export.Module, c.Export.Name, c)

@@ -4,6 +4,7 @@
 package reading
 
 import (
+	"path"
 	"sort"
 	"strings"
 
@@ -308,12 +309,22 @@ func alsoReached(c *contract.Contract, export contract.Export) {
 	c.Export.Also = append(c.Export.Also, contract.OtherPath{Module: export.Module, Name: name})
 }
 
+// defaultName gives what a default export is called by: the name that it is declared by,
+// where people gave it that, or the place where it stands.
 func (r *reader) defaultName(e entry) string {
-	if e.symbol.Name != "" && e.symbol.Name != "default" {
-		return e.symbol.Name
+	switch e.symbol.Name {
+	case "", "default", "_default", "default_1": // the compiler puts in the latter two
+		file := e.symbol.Module.Path
+		name, _, _ := strings.Cut(path.Base(file), ".")
+		if name == "index" {
+			if name = path.Base(path.Dir(file)); path.Dir(file) == path.Clean(r.set.Dir) {
+				name = path.Base(r.set.Manifest.Name)
+			}
+			name = names.ByPlace(name)
+		}
+		return name
 	}
-	base := e.symbol.Module.Path[strings.LastIndexByte(e.symbol.Module.Path, '/')+1:]
-	return base[:strings.IndexByte(base, '.')]
+	return e.symbol.Name
 }
 
 func (r *reader) exportPlace(e entry) place.Place {

@@ -3,6 +3,8 @@
 package usage
 
 import (
+	"strings"
+
 	"steadysocket/core/evaluate"
 	"steadysocket/core/modules"
 	"steadysocket/core/names"
@@ -310,7 +312,7 @@ func (w *walker) field(to target, name string) (target, bool) {
 		return target{}, false
 	case to.name == "*":
 		to.name = name
-	case names.IsComponent(to.name) && names.IsComponent(name):
+	case (to.name == "default" || names.IsComponent(strings.TrimPrefix(to.name, "default."))) && names.IsComponent(name):
 		to.name += "." + name
 	default:
 		return target{}, false // a field of a value
