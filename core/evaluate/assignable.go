@@ -49,8 +49,8 @@ func (r *relation) fits(a, b Type, depth int) types.Answer {
 		return types.Undecided
 	}
 	if a == Type(wordAny) {
-		if depth > 1 && b != Type(wordNever) {
-			return types.Yes
+		if depth > 1 {
+			return answer(b != Type(wordNever))
 		}
 		return types.Undecided // any by itself is what is asked for, and is not
 	}

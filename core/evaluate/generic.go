@@ -221,6 +221,9 @@ func (e *Evaluator) filter(from, by Type, keep bool, s *Scope, at syntax.Node) T
 		if m = e.reduced(m); m == Type(wordNever) {
 			continue
 		}
+		if m == Type(wordAny) {
+			return wordAny
+		}
 		switch m.(type) {
 		case *keys, *param, *access:
 			kept = append(kept, m) // what it will be is decided by the app

@@ -64,44 +64,10 @@ func (e *Evaluator) named(t *syntax.TypeName, s *Scope) Type {
 		return e.typeIn(sym, rest, e.arguments(t.Args, s), s, t)
 	}
 	if values := domSets[head]; values != nil && len(rest) == 0 {
-		var all []Type
-		for _, v := range values {
-			all = append(all, text(v))
-		}
-		return unite(all...)
+		return oneOfTexts(values)
 	}
 	name := strings.Join(append([]string{head}, rest...), ".")
 	return &named{name: name, args: e.arguments(t.Args, s), at: s.Module.Place(t)}
-}
-
-// domSets are enumerations of the DOM that props are made of. Source: the standards CSSOM
-// View, Web Animations, HTML, Fetch, XMLHttpRequest, Resize Observer and Page Visibility.
-var domSets = map[string][]string{
-	"ScrollBehavior":           {"auto", "instant", "smooth"},
-	"ScrollLogicalPosition":    {"center", "end", "nearest", "start"},
-	"FillMode":                 {"auto", "backwards", "both", "forwards", "none"},
-	"PlaybackDirection":        {"alternate", "alternate-reverse", "normal", "reverse"},
-	"CompositeOperation":       {"accumulate", "add", "replace"},
-	"CanvasTextAlign":          {"center", "end", "left", "right", "start"},
-	"CanvasTextBaseline":       {"alphabetic", "bottom", "hanging", "ideographic", "middle", "top"},
-	"ResizeObserverBoxOptions": {"border-box", "content-box", "device-pixel-content-box"},
-	"DocumentVisibilityState":  {"hidden", "visible"},
-	"RequestCredentials":       {"include", "omit", "same-origin"},
-	"RequestMode":              {"cors", "navigate", "no-cors", "same-origin"},
-	"RequestCache":             {"default", "force-cache", "no-cache", "no-store", "only-if-cached", "reload"},
-	"RequestRedirect":          {"error", "follow", "manual"},
-	"ReferrerPolicy": {"", "no-referrer", "no-referrer-when-downgrade", "origin", "origin-when-cross-origin", "same-origin", "strict-origin",
-		"strict-origin-when-cross-origin", "unsafe-url"},
-	"XMLHttpRequestResponseType": {"", "arraybuffer", "blob", "document", "json", "text"},
-	"CanvasLineCap":              {"butt", "round", "square"},
-	"CanvasLineJoin":             {"bevel", "miter", "round"},
-	"CanvasDirection":            {"inherit", "ltr", "rtl"},
-	"CanvasFillRule":             {"evenodd", "nonzero"},
-	"ImageSmoothingQuality":      {"high", "low", "medium"},
-	"ShadowRootMode":             {"closed", "open"},
-	"SelectionMode":              {"end", "preserve", "select", "start"},
-	"ScrollRestoration":          {"auto", "manual"},
-	"InsertPosition":             {"afterbegin", "afterend", "beforebegin", "beforeend"},
 }
 
 // symbol evaluates what a declared name stands for, as a type.

@@ -204,6 +204,10 @@ func (e *Evaluator) keysOf(t Type) Type {
 	switch t := t.(type) {
 	case *odd:
 		return t
+	case *named:
+		if list := domKeys[t.name]; list != nil && t.from == "" {
+			return oneOfTexts(list)
+		}
 	case word:
 		if t == wordAny || t == wordNever {
 			return unite(wordString, wordNumber, wordSymbol)

@@ -143,3 +143,26 @@ func TestKeys(t *testing.T) {
 		t.Errorf("the types of literals are %s", text)
 	}
 }
+
+// TestComponents holds that a component is found by each way in which an app can import
+// it, and what hangs on it by each of them too.
+func TestComponents(t *testing.T) {
+	l := &contract.Listing{Components: []contract.Contract{
+		{Component: "Table", Export: contract.Export{Module: "./table", Name: "default", Kind: "default", Also: []contract.OtherPath{{Module: ".", Name: "Table"}}}},
+		{Component: "Table.Row", Export: contract.Export{Module: "./table", Name: "Row", Kind: "member", Of: "Table"}},
+		{Component: "Parts.Cell", Export: contract.Export{Module: ".", Name: "Cell", Kind: "member", Of: "Parts"}},
+	}}
+	index := match.Components(l)
+	for from, want := range map[match.Import]string{
+		{Module: "./table", Name: "default"}: "Table", {Name: "Table"}: "Table", {Module: "./table", Name: "default.Row"}: "Table.Row", {Name: "Table.Row"}: "Table.Row",
+		{Name: "Parts.Cell"}: "Parts.Cell", {Module: "./table", Name: "Table"}: "", {Name: "default"}: "", {Name: "Table.Cell"}: "",
+	} {
+		got := ""
+		if c := index[from]; c != nil {
+			got = c.Component
+		}
+		if got != want {
+			t.Errorf("%s of %q is %q, want %q", from.Name, from.Module, got, want)
+		}
+	}
+}

@@ -20,6 +20,7 @@ export function App({ wide, rest, ask, FareTagLike }: { wide: boolean; rest: obj
       <All.FareTag tone={ask.name || 'calm'} /> {/* //= FareTag element tone~"calm" */}
       <All.Timetable.Row {...{ id: 1, 'data-x': 2 }} /> {/* //= Timetable.Row element ...{ id: 1, 'data-x': 2 }[id,data-x] */}
       <Default>text</Default> {/* //= default element #default */}
+      <Default.Row id={1} /> {/* //= default.Row element id=1 */}
       <Row onGo={ask} /> {/* //= Row element @go? */}
       <Shared renderNote={({ a, b }) => a + b} /> {/* //= Lever element #note(1:a,b) */}
       <FareTag onExplain={(reason, via) => ask(via.word)} as="td">{(row) => <i>{row.id}</i>}</FareTag> {/* //= FareTag element @explain(1:;2:word) as="td" #default(1:id) */}

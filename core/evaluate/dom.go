@@ -1,0 +1,73 @@
+// This file holds what the standard library declares of documents and props are made of.
+
+package evaluate
+
+import "strings"
+
+// domSets are enumerations of the DOM that props are made of. Source: the standards CSSOM
+// View, Web Animations, HTML, Fetch, XMLHttpRequest, Resize Observer, Page Visibility,
+// Media Capture and Streams, Web Audio, Permissions and Screen Orientation.
+var domSets = map[string][]string{
+	"ScrollBehavior":           {"auto", "instant", "smooth"},
+	"ScrollLogicalPosition":    {"center", "end", "nearest", "start"},
+	"FillMode":                 {"auto", "backwards", "both", "forwards", "none"},
+	"PlaybackDirection":        {"alternate", "alternate-reverse", "normal", "reverse"},
+	"CompositeOperation":       {"accumulate", "add", "replace"},
+	"CanvasTextAlign":          {"center", "end", "left", "right", "start"},
+	"CanvasTextBaseline":       {"alphabetic", "bottom", "hanging", "ideographic", "middle", "top"},
+	"ResizeObserverBoxOptions": {"border-box", "content-box", "device-pixel-content-box"},
+	"DocumentVisibilityState":  {"hidden", "visible"},
+	"RequestCredentials":       {"include", "omit", "same-origin"},
+	"RequestMode":              {"cors", "navigate", "no-cors", "same-origin"},
+	"RequestCache":             {"default", "force-cache", "no-cache", "no-store", "only-if-cached", "reload"},
+	"RequestRedirect":          {"error", "follow", "manual"},
+	"ReferrerPolicy": {"", "no-referrer", "no-referrer-when-downgrade", "origin", "origin-when-cross-origin", "same-origin", "strict-origin",
+		"strict-origin-when-cross-origin", "unsafe-url"},
+	"XMLHttpRequestResponseType": {"", "arraybuffer", "blob", "document", "json", "text"},
+	"CanvasLineCap":              {"butt", "round", "square"},
+	"CanvasLineJoin":             {"bevel", "miter", "round"},
+	"CanvasDirection":            {"inherit", "ltr", "rtl"},
+	"CanvasFillRule":             {"evenodd", "nonzero"},
+	"ImageSmoothingQuality":      {"high", "low", "medium"},
+	"ShadowRootMode":             {"closed", "open"},
+	"SelectionMode":              {"end", "preserve", "select", "start"},
+	"ScrollRestoration":          {"auto", "manual"},
+	"InsertPosition":             {"afterbegin", "afterend", "beforebegin", "beforeend"},
+	"MediaDeviceKind":            {"audioinput", "audiooutput", "videoinput"},
+	"AnimationPlayState":         {"finished", "idle", "paused", "running"},
+	"AudioContextState":          {"closed", "interrupted", "running", "suspended"},
+	"BinaryType":                 {"arraybuffer", "blob"},
+	"CanPlayTypeResult":          {"", "maybe", "probably"},
+	"ColorGamut":                 {"p3", "rec2020", "srgb"},
+	"DOMParserSupportedType":     {"application/xhtml+xml", "application/xml", "image/svg+xml", "text/html", "text/xml"},
+	"DocumentReadyState":         {"complete", "interactive", "loading"},
+	"FontFaceLoadStatus":         {"error", "loaded", "loading", "unloaded"},
+	"FullscreenNavigationUI":     {"auto", "hide", "show"},
+	"NotificationPermission":     {"default", "denied", "granted"},
+	"OrientationType":            {"landscape-primary", "landscape-secondary", "portrait-primary", "portrait-secondary"},
+	"PermissionState":            {"denied", "granted", "prompt"},
+	"RecordingState":             {"inactive", "paused", "recording"},
+	"RequestPriority":            {"auto", "high", "low"},
+	"SlotAssignmentMode":         {"manual", "named"},
+	"TextTrackKind":              {"captions", "chapters", "descriptions", "metadata", "subtitles"},
+	"TextTrackMode":              {"disabled", "hidden", "showing"},
+	"VideoFacingModeEnum":        {"environment", "left", "right", "user"},
+}
+
+// domKeys are the keys of interfaces of the DOM that list elements. Source: HTML.
+var domKeys = map[string][]string{
+	"HTMLElementTagNameMap": strings.Fields(`a abbr address area article aside audio b base bdi bdo blockquote body br button canvas caption cite code col colgroup
+		data datalist dd del details dfn dialog div dl dt em embed fieldset figcaption figure footer form h1 h2 h3 h4 h5 h6 head header hgroup hr html i iframe img
+		input ins kbd label legend li link main map mark menu meta meter nav noscript object ol optgroup option output p picture pre progress q rp rt ruby s samp
+		script search section select slot small source span strong style sub summary sup table tbody td template textarea tfoot th thead time title tr track u ul
+		var video wbr`),
+}
+
+// oneOfTexts is the union of some texts.
+func oneOfTexts(list []string) Type {
+	all := make([]Type, len(list))
+	for i, v := range list {
+		all[i] = text(v)
+	}
+	return oneOf(all) // none of them is there twice
+}
