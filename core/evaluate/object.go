@@ -5,6 +5,7 @@ package evaluate
 
 import (
 	"hash/maphash"
+	"maps"
 	"slices"
 	"strings"
 
@@ -645,20 +646,17 @@ func (e *Evaluator) pick(of, keys Type) Type {
 			}
 		}
 		made.natives = e.settleNatives(from, made)
-		if of == Type(wordAny) {
-			for name := range names {
+		for _, name := range slices.Sorted(maps.Keys(names)) {
+			switch {
+			case of == Type(wordAny):
 				made.put(&member{name: name, is: known(wordAny)})
-			}
-		} else if len(from.bases) > 0 {
-			// Of what is not here, the names are known at least.
-			var left []string
-			for name := range names {
-				left = append(left, name)
-			}
-			slices.Sort(left)
-			for _, name := range left {
-				m := &member{name: name, optional: true, unsure: true, rest: &rarely{origin: from.bases[0].From}, is: known(&odd{at: from.bases[0].At, name: name, why: "its type is declared in " + orNot(from.bases[0].From)})}
-				made.put(m)
+			case len(from.bases) > 0:
+				// Of what is not here, the names are known at least.
+				made.put(&member{name: name, optional: true, unsure: true, rest: &rarely{origin: from.bases[0].From}, is: known(&odd{at: from.bases[0].At, name: name, why: "its type is declared in " + orNot(from.bases[0].From)})})
+			case len(from.indexes) == 0 && of != Type(wordNever):
+				// Published declarations name what another version of the framework had; the
+				// compiler lets it be given.
+				made.put(&member{name: name, unsure: true, is: known(wordAny)})
 			}
 		}
 		for _, r := range rest {
