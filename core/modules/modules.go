@@ -151,6 +151,8 @@ type Set struct {
 	siblings  map[string]string     // folders of the packages of the source, by name
 	ambient   map[string]*Module    // declare module "name" without a file
 	additions map[string][]*Module  // bodies that add to a file's declarations
+	augmented []augmentation        // the same
+	passes    map[addedName]*Module // where what they add to is declared, as far as it was asked for
 	faces     map[string][]*Module  // declare module "name" in the very file that the name leads to
 	globals   map[string][]Declared // what holds everywhere
 	texts     *texts                // of files that were parsed
@@ -189,7 +191,7 @@ func Open(fsys fs.FS, dir string) (*Set, error) {
 func (s *Set) Beside(known map[string]*Module) *Set {
 	return &Set{FS: s.FS, Dir: s.Dir, Manifest: s.Manifest, Installed: true, Known: known, aliases: s.aliases,
 		modules: maps.Clone(s.modules), missing: maps.Clone(s.missing), folders: maps.Clone(s.folders), used: map[string]int{}, packages: maps.Clone(s.packages),
-		ambient: maps.Clone(s.ambient), additions: maps.Clone(s.additions), faces: maps.Clone(s.faces), globals: maps.Clone(s.globals), texts: s.texts, surfaces: maps.Clone(s.surfaces)}
+		ambient: maps.Clone(s.ambient), additions: maps.Clone(s.additions), augmented: slices.Clip(s.augmented), faces: maps.Clone(s.faces), globals: maps.Clone(s.globals), texts: s.texts, surfaces: maps.Clone(s.surfaces)}
 }
 
 // Fresh gives a set of the same source that holds few trees: those of files that
@@ -494,6 +496,7 @@ func (s *Set) spread(m *Module) {
 		} else if ok {
 			x.body.adds = x.name
 			s.additions[file] = append(s.additions[file], x.body)
+			s.augmented = append(s.augmented, augmentation{file, x.body})
 		} else if s.ambient[x.name] == nil {
 			s.ambient[x.name] = x.body
 		}

@@ -429,7 +429,51 @@ func (s *Set) decls(m *Module, name string) []Declared {
 		}
 		decls = append(decls, body.Decls.Of(name)...)
 	}
+	for _, a := range s.augmented {
+		if a.file != m.Path && a.body.Decls.Has(name) && s.passedOn(a, name) == m {
+			decls = append(slices.Clip(decls), a.body.Decls.Of(name)...)
+		}
+	}
 	return decls
+}
+
+// augmentation is a body that adds to what a file declares, or passes on whole.
+type augmentation struct {
+	file string
+	body *Module
+}
+
+// addedName is a name that a body adds to.
+type addedName struct {
+	body *Module
+	name string
+}
+
+// passedOn gives the module that declares a name which a file passes on whole, where a
+// body adds to it under the name of that file; nil for none. Source: the merging of
+// module augmentations by the TypeScript compiler.
+func (s *Set) passedOn(a augmentation, name string) *Module {
+	key := addedName{a.body, name}
+	if at, known := s.passes[key]; known {
+		return at
+	}
+	set(&s.passes, key, nil) // while it is looked for
+	file := s.modules[a.file]
+	if s.Installed || s.Waiting[a.file] {
+		file = s.load(a.file)
+	}
+	if file == nil || file.Exports.Has(name) {
+		return nil
+	}
+	for _, star := range file.Stars {
+		if target := s.target(file, star.From); target != nil {
+			if sym, ok := s.export(target, name, way{}); ok && !sym.External() {
+				s.passes[key] = sym.Module
+				break
+			}
+		}
+	}
+	return s.passes[key]
 }
 
 // Global finds what a name means that no module declares or imports.
@@ -648,15 +692,18 @@ func (s *Set) export(m *Module, name string, w way) (Symbol, bool) {
 			return s.member(sym, name, w.on())
 		}
 	}
+	// What others add by this name, where it is not what is passed on.
+	var added Symbol
 	if m.Outer == nil {
 		for _, body := range s.additions[m.Path] {
 			if decls := body.Decls.Of(name); len(decls) > 0 {
-				return Symbol{Module: body, Name: name, Decls: decls}, true
+				added = Symbol{Module: body, Name: name, Decls: decls}
+				break
 			}
 		}
 	}
-	if name == "default" || name == "=" {
-		return Symbol{}, false
+	if name == "default" || name == "=" || added.Module != nil && len(m.Stars) == 0 {
+		return added, added.Module != nil
 	}
 	if w.seen == nil && len(m.Stars) > 0 {
 		w.seen = map[wanted]bool{}
@@ -684,6 +731,9 @@ func (s *Set) export(m *Module, name string, w way) (Symbol, bool) {
 		if sym, ok := s.export(target, name, w.on()); ok && !sym.External() {
 			return sym, true
 		}
+	}
+	if added.Module != nil {
+		return added, true
 	}
 	if len(external) > 0 {
 		// It comes from one of them; which one, only they can tell.

@@ -68,11 +68,14 @@ func TestNamesHandedOn(t *testing.T) {
 	s := open(t, map[string]string{
 		"a.ts": `import Whole = require('./assigned'); import * as Space from './space'; import Deep = Space.Outer.Inner; import { ambient } from 'nowhere';
 /// <reference path="./late.d.ts" />
-export { Merged } from './merged'; export declare namespace Merged { type Extra = 1 }
+import './adds'; export { Merged } from './merged'; export declare namespace Merged { type Extra = 1 }
 declare module './space' { interface Grown { more: 1 } }`,
 		"assigned.ts": `declare function Assigned(): void; declare namespace Assigned { interface Held {} } export = Assigned;`,
 		"space.ts":    `export namespace Outer { export namespace Inner { export type Core = 1 } } export namespace Outer.Dotted { export type Far = 2 } export interface Grown { first: 1 }`,
 		"merged.ts":   `export interface Merged { a: 1 }`,
+		"adds.ts":     `import { Inner } from './whole'; declare module './whole' { interface Inner { two: Other } interface Fresh {} }`,
+		"whole.ts":    `export * from './inner'; export interface Other {}`,
+		"inner.ts":    `export interface Inner { one: 1 } export interface Apart {}`,
 		"global.d.ts": `declare module 'nowhere' { export const ambient: 3 } interface Everywhere { e: 1 }`,
 		"add.ts":      `export {}; declare global { interface Everywhere { f: 2 } }`,
 	})
@@ -107,6 +110,23 @@ declare module './space' { interface Grown { more: 1 } }`,
 	}
 	if sym, ok := s.Export(a, "Merged"); !ok || len(sym.Decls) != 2 || sym.Module.Path != "merged.ts" {
 		t.Errorf("Merged is %+v", sym)
+	}
+	// What adds to a file adds to what that passes on whole.
+	for module, want := range map[string]string{"whole.ts": "inner.ts 2", "inner.ts": "inner.ts 2"} {
+		if sym, ok := s.Export(s.Module(module), "Inner"); !ok || fmt.Sprintf("%s %d", sym.Module.Path, len(sym.Decls)) != want {
+			t.Errorf("Inner of %s is %+v", module, sym)
+		}
+	}
+	if sym, ok := s.Export(s.Module("whole.ts"), "Fresh"); !ok || len(sym.Decls) != 1 {
+		t.Errorf("what is added only is %+v", sym)
+	}
+	if sym, ok := s.Export(s.Module("whole.ts"), "Apart"); !ok || len(sym.Decls) != 1 {
+		t.Errorf("what nobody adds to is %+v", sym)
+	}
+	if sym, ok := s.Export(s.Module("whole.ts"), "Inner"); ok {
+		if other, ok := s.Local(sym.Decls[1].Module, "Other"); !ok || other.Module.Path != "whole.ts" {
+			t.Errorf("what is added to is known there as %+v", other)
+		}
 	}
 	if names, _ := s.ExportNames(s.Module("assigned.ts")); strings.Join(names, " ") != "Held default" {
 		t.Errorf("what is assigned gives out %v", names)
