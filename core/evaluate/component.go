@@ -97,10 +97,19 @@ func (e *Evaluator) rendered(instance *shape) bool {
 	return !slices.ContainsFunc(calls, func(sig *signature) bool { return sig.result.get() == Type(wordVoid) })
 }
 
-// maybeContent reports whether a function is declared to give back anything, or
-// nothing at all, which can be rendered too.
+// maybeContent reports whether a function is declared to give back anything, nothing at
+// all, or texts, which can be rendered too.
 func maybeContent(t Type) bool {
-	return t == Type(wordNull) || slices.Contains(parts(t), Type(wordAny))
+	return t == Type(wordNull) || slices.Contains(parts(t), Type(wordAny)) || !slices.ContainsFunc(parts(t), func(m Type) bool { return !isText(m) })
+}
+
+// isText reports whether a type is one of texts, or of lists of them.
+func isText(t Type) bool {
+	if l, ok := t.(*list); ok {
+		return isText(l.elem.get())
+	}
+	of, simple := simpleKind(t)
+	return simple && of == types.String
 }
 
 // isPropsLike reports whether a first parameter may be props.
@@ -130,7 +139,7 @@ func (e *Evaluator) settled(sig *signature) *signature {
 		if p.constraint != nil {
 			of.shown = p.constraint.get()
 			of.settled = of.shown
-			of.open = true
+			of.open = slices.Contains(parts(of.shown), Type(elementName)) // it may be anything
 		}
 		if p.fallback != nil {
 			of.settled, of.open = p.fallback.get(), false
