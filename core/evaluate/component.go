@@ -141,7 +141,7 @@ func (e *Evaluator) settled(sig *signature) *signature {
 			of.settled = of.shown
 			of.open = slices.Contains(parts(of.shown), Type(elementName)) // it may be anything
 		}
-		if p.fallback != nil {
+		if p.fallback != nil && !e.erasing {
 			of.settled, of.open = p.fallback.get(), false
 		}
 		by[p] = of
@@ -262,7 +262,11 @@ func (e *Evaluator) propsOfEach(t Type, s *Scope, at syntax.Node) Type {
 				return wordAny
 			}
 		}
-		if props := e.PropsType(m); props != nil {
+		before := e.erasing
+		e.erasing = true
+		props := e.PropsType(m)
+		e.erasing = before
+		if props != nil {
 			all = append(all, props)
 			continue
 		}
