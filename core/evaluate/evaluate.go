@@ -58,7 +58,7 @@ type Evaluator struct {
 	elements  *shape                         // native elements with their attributes; nil until asked for
 	apart     []apart                        // of known modules, in the order of being looked at
 	looks     int                            // of the inference at hand
-	erasing   bool // a type parameter stands for its constraint, whatever its default
+	erasing   bool                           // a type parameter stands for its constraint, whatever its default
 	depth     int
 	weight    int // of what was evaluated so far, in bytes
 	steps     int // since depth was 0
