@@ -54,14 +54,32 @@ var domSets = map[string][]string{
 	"VideoFacingModeEnum":        {"environment", "left", "right", "user"},
 }
 
-// domKeys are the keys of interfaces of the DOM that list elements. Source: HTML.
+// domKeys are the keys of interfaces of the DOM that list elements, or the events of
+// something. Source: HTML, UI Events, Pointer Events, CSS Animations and Transitions, and
+// the standards that add events to these.
 var domKeys = map[string][]string{
 	"HTMLElementTagNameMap": strings.Fields(`a abbr address area article aside audio b base bdi bdo blockquote body br button canvas caption cite code col colgroup
 		data datalist dd del details dfn dialog div dl dt em embed fieldset figcaption figure footer form h1 h2 h3 h4 h5 h6 head header hgroup hr html i iframe img
 		input ins kbd label legend li link main map mark menu meta meter nav noscript object ol optgroup option output p picture pre progress q rp rt ruby s samp
 		script search section select slot small source span strong style sub summary sup table tbody td template textarea tfoot th thead time title tr track u ul
 		var video wbr`),
+	"GlobalEventHandlersEventMap": strings.Fields(handled),
+	"HTMLElementEventMap":         strings.Fields(handled + " fullscreenchange fullscreenerror"),
+	"DocumentEventMap":            strings.Fields(handled + " DOMContentLoaded fullscreenchange fullscreenerror pointerlockchange pointerlockerror readystatechange visibilitychange"),
+	"WindowEventMap": strings.Fields(handled + ` DOMContentLoaded afterprint beforeprint beforeunload devicemotion deviceorientation deviceorientationabsolute gamepadconnected gamepaddisconnected
+	hashchange languagechange message messageerror offline online orientationchange pagehide pagereveal pageshow pageswap popstate rejectionhandled
+	storage unhandledrejection unload`),
 }
+
+// handled are the events that elements, documents and windows have handlers for.
+const handled = `abort animationcancel animationend animationiteration animationstart auxclick beforeinput beforematch beforetoggle blur cancel canplay canplaythrough
+	change click close compositionend compositionstart compositionupdate contextlost contextmenu contextrestored copy cuechange cut dblclick drag dragend
+	dragenter dragleave dragover dragstart drop durationchange emptied ended error focus focusin focusout formdata gotpointercapture input invalid keydown
+	keypress keyup load loadeddata loadedmetadata loadstart lostpointercapture mousedown mouseenter mouseleave mousemove mouseout mouseover mouseup paste
+	pause play playing pointercancel pointerdown pointerenter pointerleave pointermove pointerout pointerover pointerrawupdate pointerup progress
+	ratechange reset resize scroll scrollend securitypolicyviolation seeked seeking select selectionchange selectstart slotchange stalled submit suspend
+	timeupdate toggle touchcancel touchend touchmove touchstart transitioncancel transitionend transitionrun transitionstart volumechange waiting
+	webkitanimationend webkitanimationiteration webkitanimationstart webkittransitionend wheel`
 
 // oneOfTexts is the union of some texts.
 func oneOfTexts(list []string) Type {

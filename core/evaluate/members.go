@@ -124,6 +124,20 @@ func (m *member) written() (syntax.Type, *Scope) {
 	return typeOf(m.node), m.in.scope
 }
 
+// absent reports whether m says no more than that it must not be given, as a mapped type
+// writes it.
+func (m *member) absent() bool {
+	if m.in == nil || m.in.mapped == nil {
+		return false
+	}
+	n, ok := m.in.mapped.Type.(*syntax.TypeName)
+	if !ok {
+		return false
+	}
+	id, ok := n.Name.(*syntax.Ident)
+	return ok && id.Name == "never"
+}
+
 // plainly gives the place where the type of m is written, where it is nothing else.
 func (m *member) plainly() (at writtenType, ok bool) {
 	in := m.in

@@ -178,6 +178,9 @@ next:
 			joined.optional = joined.optional || o.optional
 			joined.native = joined.native && o.native
 			ofs = append(ofs, o.of())
+			if m.absent() && !o.absent() { // it comes from where it can be given
+				joined.module, joined.node, joined.rest = o.module, o.node, o.rest
+			}
 		}
 		joined.become(&lazy{eval: func() Type {
 			var all []Type
