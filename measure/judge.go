@@ -324,7 +324,7 @@ func (out *comparison) component(c *contract.Contract, theirs knownComponent, ow
 			kind, a, b = wrongValues, fmt.Sprint(m.values), fmt.Sprint(p.Values)
 		case m.params != nil && p.Params != nil && !sameParams(m.params, p.Params):
 			kind, a, b = wrongParams, fmt.Sprint(m.params), fmt.Sprint(p.Params)
-		case m.origin != "own" && len(p.Files) > 0 && !anyOwn(p.Files, func(file string) bool { return strings.Contains(file, "node_modules/"+m.origin+"/") }):
+		case m.origin != "own" && len(p.Files) > 0 && !anyOwn(p.Files, declaredBy(m.origin)):
 			kind, a, b = wrongOrigin, m.origin, strings.Join(p.Files, " ")
 		case !m.known || m.open && p.Values != nil:
 			kind, b = unknown, p.Type
@@ -337,6 +337,13 @@ func (out *comparison) component(c *contract.Contract, theirs knownComponent, ow
 	for name, m := range ours {
 		out.Counts[invented]++
 		differ(name, invented, m.origin, "")
+	}
+}
+
+// declaredBy reports whether a file is of a package, or of the types of one.
+func declaredBy(pkg string) func(file string) bool {
+	return func(file string) bool {
+		return strings.Contains(file, "node_modules/"+pkg+"/") || strings.Contains(file, "node_modules/@types/"+pkg+"/")
 	}
 }
 
