@@ -328,3 +328,53 @@ declare module '@quay/kit' { export type Words = { 'lamp.label': any }; }
 		t.Errorf("the lamp takes %+v and %+v", tone, c.Slots)
 	}
 }
+
+// TestDefaultNames holds what default exports are called: by the name that people gave
+// them, else by the place where they stand.
+func TestDefaultNames(t *testing.T) {
+	declared := func(name string) string {
+		return "import * as React from 'react';\ndeclare const " + name + ": (p: { a: string }) => React.JSX.Element;\nexport default " + name + ";\n"
+	}
+	for _, test := range []struct{ file, text, want string }{
+		{"Table.d.ts", declared("_default"), "Table"},
+		{"Table.d.ts", declared("Named"), "Named"},
+		{"side-bar/index.d.ts", declared("_default"), "SideBar"},
+		{"index.d.ts", declared("default_1"), "RcTable"},
+		{"index.d.ts", "export default function (p: { a: string }): React.JSX.Element;\n", "RcTable"},
+	} {
+		files := map[string]string{"package.json": `{ "name": "@saltmarsh/rc-table", "types": "./main.d.ts" }`, test.file: test.text, "main.d.ts": fmt.Sprintf("export { default } from './%s';\n", strings.TrimSuffix(test.file, ".d.ts"))}
+		r, err := readFiles(t, files, Options{})
+		if err != nil {
+			t.Fatal(err)
+		}
+		if l := r.Listing; len(l.Components) != 1 || l.Components[0].Component != test.want || l.Components[0].Export.Name != "default" {
+			t.Errorf("%s: the components are %+v, want %s", test.file, l.Components, test.want)
+		}
+	}
+}
+
+// TestRequiredBesideWhatIsMissing holds that a member is said to be required, or not to be,
+// only where no way that could not be read may say otherwise.
+func TestRequiredBesideWhatIsMissing(t *testing.T) {
+	r, err := readFiles(t, map[string]string{"package.json": `{ "name": "lib", "types": "./index.d.ts", "peerDependencies": { "react": "19" } }`, "index.d.ts": `
+import * as React from 'react';
+import type { Missing } from 'nowhere';
+export declare function Both(p: { a: string; b: string; c?: string } | { b: string; d: string }): React.JSX.Element;
+export declare function Partly(p: { a: string; b?: string } | Missing): React.JSX.Element;
+export declare function Wholly(p: { a: string } & Missing): React.JSX.Element;
+`}, Options{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	got := map[string]string{}
+	for _, c := range r.Listing.Components {
+		for _, p := range c.Props {
+			got[c.Component+"."+p.Name] = p.Required.String()
+		}
+	}
+	for name, want := range map[string]string{"Both.a": "no", "Both.b": "yes", "Both.c": "no", "Both.d": "no", "Partly.a": "unknown", "Partly.b": "no", "Wholly.a": "yes"} {
+		if got[name] != want {
+			t.Errorf("whether %s is required is said to be %q, want %q", name, got[name], want)
+		}
+	}
+}
