@@ -158,7 +158,7 @@ func (r *relation) fits(a, b Type, depth int) types.Answer {
 	case *tuple:
 		return r.fitsTuple(a, b, depth)
 	case *component:
-		if props := r.e.PropsType(a); props != nil {
+		if props := r.e.erasedProps(a); props != nil {
 			return r.fits(b.props.get(), props, depth)
 		}
 		return types.No

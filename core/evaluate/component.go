@@ -262,11 +262,7 @@ func (e *Evaluator) propsOfEach(t Type, s *Scope, at syntax.Node) Type {
 				return wordAny
 			}
 		}
-		before := e.erasing
-		e.erasing = true
-		props := e.PropsType(m)
-		e.erasing = before
-		if props != nil {
+		if props := e.erasedProps(m); props != nil {
 			all = append(all, props)
 			continue
 		}
@@ -277,6 +273,15 @@ func (e *Evaluator) propsOfEach(t Type, s *Scope, at syntax.Node) Type {
 		all = append(all, &named{name: "props of " + e.label(m), from: n.from, at: n.at})
 	}
 	return unite(all...)
+}
+
+// erasedProps is PropsType as the compiler infers it: of a generic component, the
+// parameters stand for their constraints. Whatever is computed from a component in a type
+// takes this, so that it does not matter who asks first.
+func (e *Evaluator) erasedProps(t Type) Type {
+	defer func(before bool) { e.erasing = before }(e.erasing)
+	e.erasing = true
+	return e.PropsType(t)
 }
 
 // element is the set of attributes of a native element, from the table that the

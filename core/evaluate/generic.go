@@ -545,7 +545,7 @@ func (e *Evaluator) infer(from, to Type, found candidates, depth int) {
 			e.infer(from, m, found, depth)
 		}
 	case *component:
-		if props := e.PropsType(from); props != nil {
+		if props := e.erasedProps(from); props != nil {
 			e.infer(props, to.props.get(), found, depth)
 		}
 	case *list:
