@@ -211,7 +211,11 @@ func (m *Module) references() {
 		if len(m.File.Body) > 0 && c.Pos() > m.File.Body[0].Pos() {
 			return
 		}
-		if found := reference.FindStringSubmatch(m.Source[c.Start:c.End]); found != nil {
+		text := m.Source[c.Start:c.End]
+		if !strings.HasPrefix(text, "///") {
+			continue // most comments: an expression holds room for the longest that it has seen
+		}
+		if found := reference.FindStringSubmatch(text); found != nil {
 			if found[1] == "path" && !strings.HasPrefix(found[2], ".") {
 				found[2] = "./" + found[2]
 			}
