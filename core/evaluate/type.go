@@ -160,9 +160,6 @@ type lazy struct {
 	there bool // what node says is taken without undefined
 }
 
-// text is the type as the source writes it.
-func (l *lazy) text() string { return Written(l.scope.Module, l.node) }
-
 // get evaluates the type. A type that needs itself to be known is odd.
 func (l *lazy) get() Type {
 	if l.t == nil {
