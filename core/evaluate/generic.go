@@ -315,7 +315,7 @@ func (e *Evaluator) choose(t *syntax.ConditionalType, s *Scope, check Type) Type
 		return of
 	case *param:
 		members := possible(check)
-		if members[0] == check {
+		if len(members) == 1 && members[0] == check {
 			break
 		}
 		var all []Type
