@@ -60,7 +60,7 @@ func (e *Evaluator) propsOfShape(s *shape) Type {
 	var all []Type
 	for _, sig := range s.calls {
 		sig = e.settled(sig)
-		if len(sig.params) > 2 && !sig.params[2].optional || !e.isContent(sig.result.get()) && !(sig.declared && (len(sig.params) > 0 && maybeContent(sig.result.get()) || sig.result.get() == Type(wordNull))) {
+		if len(sig.params) > 2 && !sig.params[2].optional || !e.renders(sig) {
 			continue
 		}
 		if len(sig.params) == 0 {
@@ -97,10 +97,16 @@ func (e *Evaluator) rendered(instance *shape) bool {
 	return !slices.ContainsFunc(calls, func(sig *signature) bool { return sig.result.get() == Type(wordVoid) })
 }
 
-// maybeContent reports whether a function is declared to give back anything, nothing at
-// all, or texts, which can be rendered too.
+// renders reports whether what a function gives back is meant to be rendered. One that is
+// declared may give back what can be rendered without being content.
+func (e *Evaluator) renders(sig *signature) bool {
+	result := sig.result.get()
+	return e.isContent(result) || sig.declared && (result == Type(wordNull) || len(sig.params) > 0 && maybeContent(result))
+}
+
+// maybeContent reports whether a type is anything, or texts, which can be rendered too.
 func maybeContent(t Type) bool {
-	return t == Type(wordNull) || slices.Contains(parts(t), Type(wordAny)) || !slices.ContainsFunc(parts(t), func(m Type) bool { return !isText(m) })
+	return slices.Contains(parts(t), Type(wordAny)) || !slices.ContainsFunc(parts(t), func(m Type) bool { return !isText(m) })
 }
 
 // isText reports whether a type is one of texts, or of lists of them.
@@ -315,16 +321,17 @@ func (e *Evaluator) elementTable() *shape {
 
 // Managed gives the props that a component takes as a tag: what its static table
 // of defaults holds may be left out, and given too where it is no prop. Where any name is
-// a prop, the table changes nothing. Source: LibraryManagedAttributes of React's types.
+// a prop, the table changes nothing, nor where no props are typed: then it is no prop that is
+// missing. Source: LibraryManagedAttributes of React's types.
 func (e *Evaluator) Managed(of, props Type) Type {
 	m := e.shapeOf(of).member("defaultProps")
-	if m == nil || m.optional {
+	if m == nil || m.optional || !slices.ContainsFunc(parts(props), func(part Type) bool { return !e.shapeOf(part).empty() }) {
 		return props
 	}
 	table := m.of().get()
 	defaults := e.shapeOf(table)
 	// A table that may hold anything may hold each of them.
-	anything := table == Type(wordAny) || slices.ContainsFunc(defaults.indexes, func(i index) bool { return i.key.get() == Type(wordString) })
+	anything := table == Type(wordAny) || defaults.open()
 	mark := func(m, _ *member) {
 		if anything || defaults.member(m.name) != nil {
 			m.optional = true
@@ -333,7 +340,7 @@ func (e *Evaluator) Managed(of, props Type) Type {
 	var all []Type
 	for _, part := range parts(props) {
 		of := e.shapeOf(part)
-		if slices.ContainsFunc(of.indexes, func(i index) bool { return i.key.get() == Type(wordString) }) {
+		if of.open() {
 			all = append(all, part)
 			continue
 		}

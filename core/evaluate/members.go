@@ -134,8 +134,8 @@ func (m *member) absent() bool {
 	if !ok {
 		return false
 	}
-	id, ok := n.Name.(*syntax.Ident)
-	return ok && id.Name == "never"
+	head, rest, ok := entity(n.Name)
+	return ok && len(rest) == 0 && head == "never"
 }
 
 // plainly gives the place where the type of m is written, where it is nothing else.
@@ -242,6 +242,14 @@ func (s *shape) own(name string) *member {
 	}
 	return nil
 }
+
+// open reports whether any text may be the name of a member.
+func (s *shape) open() bool {
+	return slices.ContainsFunc(s.indexes, func(i index) bool { return i.key.get() == Type(wordString) })
+}
+
+// empty reports whether nothing is known to belong to s, and nothing could not be read.
+func (s *shape) empty() bool { return len(s.members)+len(s.natives)+len(s.bases) == 0 }
 
 // weak reports whether a type asks for nothing: what has members, but none of
 // its own, does not fit it.

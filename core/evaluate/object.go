@@ -602,7 +602,7 @@ func (e *Evaluator) omit(of, leave Type) Type {
 		if of == Type(wordAny) {
 			return &shape{indexes: []index{{known(wordString), known(wordAny), false}}}
 		}
-		if slices.ContainsFunc(from.indexes, func(i index) bool { return i.key.get() == Type(wordString) }) {
+		if from.open() {
 			// keyof is string then, and no member is left by its name.
 			return &shape{indexes: from.indexes, bases: from.bases}
 		}

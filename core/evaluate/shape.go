@@ -91,9 +91,7 @@ func (e *Evaluator) Shape(props Type) *Shape {
 	}
 	out := &Shape{}
 	for _, s := range shapes {
-		for _, x := range s.indexes {
-			out.Open = out.Open || x.key.get() == Type(wordString)
-		}
+		out.Open = out.Open || s.open()
 		for _, n := range s.natives {
 			if !slices.ContainsFunc(out.Natives, func(o Native) bool { return o.Name == n.Name && o.Element == n.Element }) {
 				out.Natives = append(out.Natives, n)

@@ -357,16 +357,13 @@ func intersect(all ...Type) Type {
 				inner = []Type{t}
 			}
 		}
-		choices, cost := alternativesOf(inner), 0
-		for _, p := range products {
-			cost += choices.cost(p)
-		}
-		if cost > maxProduct {
-			choices = alternativesOf([]Type{t}) // kept whole: its common members count
+		with := func([]Type) []Type { return inner }
+		if len(products)*len(inner) > maxProduct {
+			with = alternativesOf(inner).within(products, t)
 		}
 		next := make([][]Type, 0, len(products))
 		for _, p := range products {
-			for _, m := range choices.with(p) {
+			for _, m := range with(p) {
 				next = append(next, append(p[:len(p):len(p)], m))
 			}
 		}
@@ -424,6 +421,20 @@ func (a *alternatives) cost(others []Type) int {
 		}
 	}
 	return n
+}
+
+// within gives what is taken beside each of several products: the alternatives that may
+// hold beside it, or, where that comes to too many, the union as a whole: its common
+// members count.
+func (a *alternatives) within(products [][]Type, whole Type) func(others []Type) []Type {
+	cost := 0
+	for _, p := range products {
+		cost += a.cost(p)
+	}
+	if cost > maxProduct {
+		return func([]Type) []Type { return []Type{whole} }
+	}
+	return a.with
 }
 
 func notSimple(t Type) bool {

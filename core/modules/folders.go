@@ -33,7 +33,7 @@ var folderRules = []struct {
 // they hold the same once more. more says that there are others beyond the bound.
 func (s *Set) Folders(root string) (found []Folder, more bool) {
 	m := s.Manifest
-	if m.Name == "" || m.Workspaces != nil || len(m.Exports.Keys) > 0 || m.Exports.Text != "" || len(m.Exports.List) > 0 {
+	if m.Name == "" || m.Workspaces != nil || m.Exports.given() {
 		return nil, false
 	}
 	var look func(dir string, depth int)
@@ -72,7 +72,7 @@ func (s *Set) published(dir, _ string) (string, bool) {
 	if err != nil || m.Name != "" && m.Name != s.Manifest.Name+"/"+s.Rel(dir) || len(m.Dependencies)+len(m.DevDependencies) > 0 || m.Workspaces != nil {
 		return "", false
 	}
-	return s.standsFor(dir, 0)
+	return s.standsFor(dir, m, 0)
 }
 
 // declaredBeside gives the declarations of a folder's index, where those of the root

@@ -204,6 +204,9 @@ var conditions = []string{"types", "typings", "source", "import", "module", "bro
 // package.
 var typeConditions = []string{"types", "import", "default", "require", "node"}
 
+// given reports whether anything is said, if not that there is nothing.
+func (o Ordered) given() bool { return o.Text != "" || len(o.Keys)+len(o.List) > 0 }
+
 // Targets gives the files that an entry of the exports map may mean, best first.
 func (o Ordered) Targets() []string { return o.targets(conditions) }
 
@@ -263,7 +266,7 @@ func (m *Manifest) mains() []string {
 // whole is the only module of a package that does not list its modules.
 func (m *Manifest) whole(conditions []string, main ...string) Entry {
 	e := m.Exports
-	if e.Text != "" || len(e.Keys) > 0 || len(e.List) > 0 {
+	if e.given() {
 		return Entry{".", append(e.targets(conditions), m.Types, m.Typings)}
 	}
 	var targets []string

@@ -145,21 +145,21 @@ type Set struct {
 	mu        sync.Mutex
 	modules   map[string]*Module
 	missing   map[string]error
-	folders   map[string][]string   // paths of the files that may be asked for in each folder looked into, sorted
-	resolved  map[asked]string      // files, "" for none
-	packages  map[string]*Manifest  // by folder; nil where there is none
-	siblings  map[string]string     // folders of the packages of the source, by name
-	ambient   map[string]*Module    // declare module "name" without a file
-	additions map[string][]*Module  // bodies that add to a file's declarations
-	augmented []augmentation        // the same
-	passes    map[addedName]*Module // where what they add to is declared, as far as it was asked for
-	faces     map[string][]*Module  // declare module "name" in the very file that the name leads to
-	globals   map[string][]Declared // what holds everywhere
-	texts     *texts                // of files that were parsed
-	held      int                   // weight of the trees that are held
-	idle      map[string]bool       // files that were surveyed and not asked for yet, whose trees are held
-	resting   int                   // weight of those
-	used      map[string]int        // when each file was used last, counted in uses
+	folders   map[string][]string       // paths of the files that may be asked for in each folder looked into, sorted
+	resolved  map[asked]string          // files, "" for none
+	packages  map[string]*Manifest      // by folder; nil where there is none
+	siblings  map[string]string         // folders of the packages of the source, by name
+	ambient   map[string]*Module        // declare module "name" without a file
+	additions map[string][]*Module      // bodies that add to a file's declarations
+	augmented map[string][]augmentation // the same by the names that they add to, in the order of loading
+	passes    map[addedName]*Module     // where what they add to is declared, as far as it was asked for
+	faces     map[string][]*Module      // declare module "name" in the very file that the name leads to
+	globals   map[string][]Declared     // what holds everywhere
+	texts     *texts                    // of files that were parsed
+	held      int                       // weight of the trees that are held
+	idle      map[string]bool           // files that were surveyed and not asked for yet, whose trees are held
+	resting   int                       // weight of those
+	used      map[string]int            // when each file was used last, counted in uses
 	uses      int
 	spreading []string            // files that declare something for others, in the order of loading
 	surfaces  map[string]*surface // of files that were surveyed
@@ -191,7 +191,7 @@ func Open(fsys fs.FS, dir string) (*Set, error) {
 func (s *Set) Beside(known map[string]*Module) *Set {
 	return &Set{FS: s.FS, Dir: s.Dir, Manifest: s.Manifest, Installed: true, Known: known, aliases: s.aliases,
 		modules: maps.Clone(s.modules), missing: maps.Clone(s.missing), folders: maps.Clone(s.folders), used: map[string]int{}, packages: maps.Clone(s.packages),
-		ambient: maps.Clone(s.ambient), additions: maps.Clone(s.additions), augmented: slices.Clip(s.augmented), faces: maps.Clone(s.faces), globals: maps.Clone(s.globals), texts: s.texts, surfaces: maps.Clone(s.surfaces)}
+		ambient: maps.Clone(s.ambient), additions: maps.Clone(s.additions), augmented: maps.Clone(s.augmented), faces: maps.Clone(s.faces), globals: maps.Clone(s.globals), texts: s.texts, surfaces: maps.Clone(s.surfaces)}
 }
 
 // Fresh gives a set of the same source that holds few trees: those of files that
@@ -496,7 +496,9 @@ func (s *Set) spread(m *Module) {
 		} else if ok {
 			x.body.adds = x.name
 			s.additions[file] = append(s.additions[file], x.body)
-			s.augmented = append(s.augmented, augmentation{file, x.body})
+			for name := range x.body.Decls.All() {
+				set(&s.augmented, name, append(slices.Clip(s.augmented[name]), augmentation{file, x.body}))
+			}
 		} else if s.ambient[x.name] == nil {
 			s.ambient[x.name] = x.body
 		}
@@ -612,7 +614,7 @@ func (s *Set) redirected(name string, redirects int) (string, bool) {
 		return "", false
 	}
 	if _, manifest := slices.BinarySearch(files, path.Join(name, "package.json")); manifest && name != s.Dir {
-		if found, ok := s.standsFor(name, redirects); ok {
+		if found, ok := s.standsFor(name, s.manifest(name), redirects); ok {
 			return found, true
 		}
 	}
@@ -625,8 +627,7 @@ func (s *Set) redirected(name string, redirects int) (string, bool) {
 }
 
 // standsFor finds the file that the manifest of a folder says it stands for.
-func (s *Set) standsFor(dir string, redirects int) (string, bool) {
-	m := s.manifest(dir)
+func (s *Set) standsFor(dir string, m *Manifest, redirects int) (string, bool) {
 	if m == nil || redirects == maxRedirects {
 		return "", false
 	}

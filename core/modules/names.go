@@ -427,15 +427,13 @@ func (s *Set) decls(m *Module, name string) []Declared {
 	if m.Outer != nil {
 		return decls
 	}
-	for i, body := range s.additions[m.Path] {
-		if i == 0 {
-			decls = slices.Clip(decls)
-		}
+	decls = slices.Clip(decls)
+	for _, body := range s.additions[m.Path] {
 		decls = append(decls, body.Decls.Of(name)...)
 	}
-	for _, a := range s.augmented {
-		if a.file != m.Path && a.body.Decls.Has(name) && s.passedOn(a, name) == m {
-			decls = append(slices.Clip(decls), a.body.Decls.Of(name)...)
+	for _, a := range s.augmented[name] {
+		if a.file != m.Path && s.passedOn(a, name) == m {
+			decls = append(decls, a.body.Decls.Of(name)...)
 		}
 	}
 	return decls

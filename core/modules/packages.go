@@ -92,14 +92,14 @@ func (s *Set) moduleOf(folder, module string) (string, bool) {
 			}
 		}
 		if module != "." {
-			if file, ok := s.file(path.Join(folder, module)); ok {
-				return file, typed(file)
+			at := path.Join(folder, module)
+			if inner := s.manifest(at); inner != nil { // a folder of its own
+				if file, ok := s.typesOf(at, inner, "."); ok {
+					return file, true
+				}
 			}
-			// A folder of its own with a manifest.
-			if inner := s.manifest(path.Join(folder, module)); inner != nil {
-				return s.typesOf(path.Join(folder, module), inner, ".")
-			}
-			return "", false
+			file, ok := s.file(at)
+			return file, ok && typed(file)
 		}
 	}
 	if file, ok := s.typesOf(folder, m, module); ok || module != "." || exports {

@@ -150,11 +150,8 @@ func (r *reader) propsOf(m *made, t *taken) props {
 	}
 	table, tabled := r.static(m, "propTypes")
 	if p.of != nil && !evaluate.IsAny(p.of) {
-		p.shape, p.typed = r.eval.Shape(p.of), true
+		p.shape, p.typed = r.eval.Shape(r.eval.Managed(m.of, p.of)), true
 		empty := len(p.shape.Members)+len(p.shape.Natives)+len(p.shape.Bases) == 0
-		if managed := r.eval.Managed(m.of, p.of); !empty && managed != p.of {
-			p.shape = r.eval.Shape(managed)
-		}
 		if !empty || m.fn == nil || !tabled && !strings.Contains(path.Ext(m.module.Path), "js") {
 			return p
 		}

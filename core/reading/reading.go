@@ -492,9 +492,9 @@ func (r *reader) counting(found []start) {
 			r.unread(place.Place{File: r.set.Rel(s.File), Line: 1, Column: 1}, "", "the module %q is a minified script; the folders beside it are read", s.Module)
 			continue
 		}
-		if folders {
+		if folders && !s.Said {
 			given, _, _ := r.set.FileNames(s.File) // what could not be read is told when they are listed
-			if s.Folder && !s.Said && !slices.ContainsFunc(given, lacks(s.File)) {
+			if s.Folder && !slices.ContainsFunc(given, lacks(s.File)) {
 				continue
 			}
 			if !s.Folder {
