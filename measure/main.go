@@ -30,11 +30,13 @@ var librariesText []byte
 type library struct {
 	Name    string   `json:"name"`
 	Version string   `json:"version"`
-	Style   string   `json:"style"`  // what is special about it
-	With    []string `json:"with"`   // what must be installed beside it
-	Own     []string `json:"own"`    // packages that it gives out as its own
-	Source  bool     `json:"source"` // its sources are read, and held against what is built of them
-	React   string   `json:"react"`  // the version that it is made for, "" for the newest
+	Style   string   `json:"style"`   // what is special about it
+	With    []string `json:"with"`    // what must be installed beside it
+	Own     []string `json:"own"`     // packages that it gives out as its own
+	Source  bool     `json:"source"`  // its sources are read, and held against what is built of them
+	React   string   `json:"react"`   // the version that it is made for, "" for the newest
+	Entry   string   `json:"entry"`   // of a package that carries its sources: the file that they begin with
+	Folders []string `json:"folders"` // other folders of its sources
 }
 
 // alone says that packages around a library are not used, as for an archive.
@@ -48,6 +50,7 @@ func main() {
 	vueOnly := flag.Bool("vue", false, "measure Vue libraries only")
 	elementsOnly := flag.Bool("elements", false, "measure libraries of custom elements only")
 	sitesOnly := flag.Bool("sites", false, "count use sites of Vue sources only")
+	sourcesOnly := flag.Bool("sources", false, "measure React libraries by the sources that they carry only")
 	verbose := flag.Bool("v", false, "list every difference")
 	flag.BoolVar(&alone, "alone", false, "read each library without the packages around it")
 	flag.Parse()
@@ -55,6 +58,8 @@ func main() {
 	switch {
 	case *vueOnly:
 		err = measureVue(*only, *folder, *verbose)
+	case *sourcesOnly:
+		err = runSources(*only, *folder, *verbose)
 	case *elementsOnly:
 		err = measureElements(*only, *folder, *verbose)
 	case *sitesOnly:
@@ -123,18 +128,34 @@ func judgeUpgrades(only string, verbose, always bool) error {
 }
 
 func run(only, folder string, verbose bool) error {
+	rows, err := rowsOf(librariesText, only, folder, verbose, measure)
+	if err != nil || only != "" || alone {
+		return err
+	}
+	return write(filepath.Join("docs", "reading.md"), "measured", rows)
+}
+
+func runSources(only, folder string, verbose bool) error {
+	rows, err := rowsOf(sourcesText, only, folder, verbose, measureSources)
+	if err != nil || only != "" {
+		return err
+	}
+	return write(filepath.Join("docs", "reading.md"), "sources", rows)
+}
+
+// rowsOf measures the React libraries of a list.
+func rowsOf(listed []byte, only, folder string, verbose bool, measure func(typescript, dir string, l library) (*row, error)) (rows []row, err error) {
 	root, err := os.Getwd()
 	if err != nil {
-		return err
+		return nil, err
 	}
 	typescript := filepath.Join(root, "console", "node_modules", "typescript")
 	if folder != "" {
 		if folder, err = filepath.Abs(folder); err != nil {
-			return err
+			return nil, err
 		}
 	}
-	var rows []row
-	err = eachLibrary(librariesText, root, only, folder, reactFor, func(dir string, l library) error {
+	err = eachLibrary(listed, root, only, folder, reactFor, func(dir string, l library) error {
 		r, err := measure(typescript, dir, l)
 		if err != nil {
 			return err
@@ -143,13 +164,7 @@ func run(only, folder string, verbose bool) error {
 		r.print(verbose)
 		return nil
 	})
-	if err != nil {
-		return err
-	}
-	if only == "" && !alone {
-		return write(filepath.Join(root, "docs", "reading.md"), rows)
-	}
-	return nil
+	return rows, err
 }
 
 // eachLibrary measures the libraries of a list, or the one that is asked for: each where

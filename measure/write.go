@@ -35,8 +35,8 @@ func writeUpgrades(name string, rows []*outcome) error {
 	return between(name, "judged", b.String())
 }
 
-// write puts the table of libraries into its place.
-func write(name string, rows []row) error {
+// write puts a table of libraries into its place.
+func write(name, mark string, rows []row) error {
 	var b strings.Builder
 	fmt.Fprintf(&b, "Measured %s with TypeScript 5.9.\n\n", time.Now().Format("2006-01-02"))
 	b.WriteString("| library | style | components | own members | agreed | required wrong | closed set wrong | parameters wrong | origin wrong | invented | lost | unknown | settled by uses | ours | compiler | memory, times the source |\n")
@@ -45,5 +45,5 @@ func write(name string, rows []row) error {
 		fmt.Fprintf(&b, "| %s %s | %s | %d | %d | %.2f %% | %d | %d | %d | %d | %d | %d | %d | %d | %.2f s | %.2f s | %.1f |\n", r.Name, r.Version, r.Style, r.Components, r.Members, 100*r.share(),
 			r.Counts[wrongRequired], r.Counts[wrongValues], r.Counts[wrongParams], r.Counts[wrongOrigin], r.Counts[invented], r.Counts[lost], r.Counts[unknown], r.Settled, r.Ours.Seconds(), r.Theirs.Seconds(), r.Memory)
 	}
-	return between(name, "measured", b.String())
+	return between(name, mark, b.String())
 }

@@ -4,6 +4,7 @@ package evaluate
 
 import (
 	"slices"
+	"strings"
 
 	"steadysocket/core/modules"
 	"steadysocket/core/syntax"
@@ -20,6 +21,9 @@ func (e *Evaluator) call(x *syntax.Call, s *Scope) Type {
 	case *odd:
 		return f
 	case *named:
+		if global, is := strings.CutPrefix(f.name, "typeof "); is && x.New && f.from == "" {
+			return e.constructed(global, x, s)
+		}
 		return e.odd(s, x, "what this call gives back is declared in %s", orNot(f.from))
 	case word:
 		return wordAny
@@ -62,6 +66,99 @@ func (e *Evaluator) call(x *syntax.Call, s *Scope) Type {
 		return e.odd(s, x, "what this call gives back is not known: %s", Clip(Written(s.Module, x.Fun)))
 	}
 	return e.odd(s, x, "this call fits no way to call %s", Clip(Written(s.Module, x.Fun)))
+}
+
+// constructed is what a class makes that JavaScript or the browser has: an object of its
+// name. What collections hold is told by what they are made of.
+func (e *Evaluator) constructed(name string, x *syntax.Call, s *Scope) Type {
+	args := e.arguments(x.TypeArgs, s)
+	c, collects := collections[name]
+	switch {
+	case name == "Array":
+		return &list{elem: known(append(args, wordAny)[0])}
+	case !collects || len(args) > 0:
+	case len(x.Args) == 0:
+		args = c.empty
+	default:
+		if args = e.collected(c, x.Args[0], s); args == nil {
+			return e.odd(s, x, "what this collection holds is not known: %s", Clip(Written(s.Module, x)))
+		}
+	}
+	return &named{name: name, args: args, at: s.Module.Place(x)}
+}
+
+// collection is a class whose type arguments are inferred.
+type collection struct {
+	empty []Type // what they are where it is made of nothing
+	holds holding
+}
+
+type holding uint8
+
+const (
+	elements holding = iota
+	entries
+	untold // what it is made of does not say
+)
+
+// collections are by the standard library's declarations of their constructors.
+var collections = map[string]collection{
+	"Set":     {[]Type{wordUnknown}, elements},
+	"WeakSet": {[]Type{wordUnknown}, elements},
+	"Map":     {[]Type{wordAny, wordAny}, entries},
+	"WeakMap": {[]Type{&named{name: "WeakKey"}, wordAny}, entries},
+	"Promise": {[]Type{wordUnknown}, untold},
+}
+
+// collected are the type arguments of a collection that is made of a list; nil where they
+// are not known.
+func (e *Evaluator) collected(c collection, x syntax.Expr, s *Scope) []Type {
+	switch c.holds {
+	case untold:
+		return c.empty
+	case elements:
+		if held := e.iterated(x, s, widened); held != nil {
+			return []Type{held}
+		}
+		return nil
+	}
+	var keys, values []Type
+	if list, ok := x.(*syntax.Array); ok {
+		for _, elem := range list.Elems {
+			pair, ok := elem.(*syntax.Array)
+			if !ok || len(pair.Elems) != 2 {
+				return nil
+			}
+			keys, values = append(keys, e.loosened(pair.Elems[0], s)), append(values, e.loosened(pair.Elems[1], s))
+		}
+		return []Type{unite(keys...), unite(values...)}
+	}
+	for _, t := range parts(e.iterated(x, s, asGiven)) {
+		pair, ok := t.(*tuple)
+		if !ok || len(pair.elems) != 2 {
+			return nil
+		}
+		keys, values = append(keys, pair.elems[0].of.get()), append(values, pair.elems[1].of.get())
+	}
+	return []Type{unite(keys...), unite(values...)}
+}
+
+// iterated is what a list holds that a collection is made of; nil where it is none.
+func (e *Evaluator) iterated(x syntax.Expr, s *Scope, keep keeping) Type {
+	switch of := e.expr(x, s, keep).(type) {
+	case *tuple:
+		if len(of.elems) > 0 {
+			return tupleAt(of, wordNumber)
+		}
+		return wordNever
+	case *list:
+		return of.elem.get()
+	case *named:
+		if len(of.args) == 1 && (of.name == "Set" || of.name == "ReadonlySet") {
+			return of.args[0]
+		}
+	}
+	return nil
 }
 
 func accepts(sig *signature, n int) bool {

@@ -116,26 +116,30 @@ func (e *Evaluator) fresh(x syntax.Expr, s *Scope, depth int) []literal {
 }
 
 // satisfying is the type of an expression where a type says what is asked for:
-// values stay as they are written where single values are asked for.
+// values stay as they are written where single values of their kind are asked for.
 func (e *Evaluator) satisfying(x syntax.Expr, asked Type, s *Scope, keep keeping) Type {
-	if paren, ok := x.(*syntax.Paren); ok {
-		return e.satisfying(paren.X, asked, s, keep)
-	}
 	if keep != widened {
 		return e.expr(x, s, keep)
 	}
-	asked = without(asked, wordNull, wordUndefined)
+	return e.among(x, parts(asked), s)
+}
+
+// among is the type of an expression where one of several types is asked for. They are
+// not joined, for a union forgets the values beside their kind.
+func (e *Evaluator) among(x syntax.Expr, asked []Type, s *Scope) Type {
 	switch bare := x.(type) {
+	case *syntax.Paren:
+		return e.among(bare.X, asked, s)
 	case *syntax.Object:
-		from := e.shapeOf(asked)
 		return &object{fill: func() *shape {
 			made := e.shapeOf(e.record(bare, s, widened))
 			out := &shape{indexes: made.indexes, bases: made.bases}
+			from := e.told(bare, asked, s)
 			for _, m := range made.members {
 				if p := bare.Lookup(m.name); p != nil && p.Kind == syntax.InitProperty {
-					if want := from.wanted(e, m.name); want != nil {
+					if want := e.wanted(from, m.name); len(want) > 0 {
 						changed := *m
-						changed.is = &lazy{eval: func() Type { return e.inside(p.Value, want.get(), s) }}
+						changed.is = &lazy{eval: func() Type { return e.inside(p.Value, want, s) }}
 						m = &changed
 					}
 				}
@@ -144,43 +148,110 @@ func (e *Evaluator) satisfying(x syntax.Expr, asked Type, s *Scope, keep keeping
 			return out
 		}}
 	case *syntax.Array:
-		switch of := asked.(type) {
-		case *tuple:
-			return e.array(bare, s, asGiven)
-		case *list:
+		var elems []Type
+		for _, t := range asked {
+			switch t := t.(type) {
+			case *tuple:
+				return e.array(bare, s, asGiven)
+			case *list:
+				elems = append(elems, parts(t.elem.get())...)
+			}
+		}
+		spread := slices.ContainsFunc(bare.Elems, func(x syntax.Expr) bool { _, is := x.(*syntax.Spread); return is })
+		if len(elems) > 0 && !spread {
 			var all []Type
 			for _, elem := range bare.Elems {
-				if _, spread := elem.(*syntax.Spread); spread {
-					return e.expr(x, s, keep)
-				}
-				all = append(all, e.inside(elem, of.elem.get(), s))
+				all = append(all, e.inside(elem, elems, s))
 			}
 			return &list{elem: known(unite(all...))}
 		}
 	}
-	return e.expr(x, s, keep)
+	return e.expr(x, s, widened)
 }
 
-// inside is what stands in a record or list where a type says what is asked for.
-func (e *Evaluator) inside(x syntax.Expr, asked Type, s *Scope) Type {
-	of := e.satisfying(x, asked, s, widened)
-	if slices.ContainsFunc(parts(asked), isLiteral) {
-		return of
-	}
-	return loosen(of, e.fresh(x, s, 0))
+// inside is what stands in a record or list where one of several types is asked for.
+func (e *Evaluator) inside(x syntax.Expr, asked []Type, s *Scope) Type {
+	fresh := slices.DeleteFunc(e.fresh(x, s, 0), func(l literal) bool { return asksForValues(asked, l.of) })
+	return loosen(e.among(x, asked, s), fresh)
 }
 
-// wanted is what a type asks for under a name; nil for nothing.
-func (s *shape) wanted(e *Evaluator, name string) *lazy {
-	if m := s.member(name); m != nil {
-		return m.of()
+// asksForValues reports whether single values of a kind are among what is asked for.
+// Both values of a flag are.
+func asksForValues(asked []Type, of types.Basic) bool {
+	return slices.ContainsFunc(asked, func(t Type) bool {
+		switch t := t.(type) {
+		case literal:
+			return t.of == of
+		case word:
+			return t == wordBoolean && of == types.Boolean
+		case *texts, *keys:
+			return of == types.String
+		case *both:
+			return asksForValues(t.list, of)
+		case *param:
+			return t.constraint != nil && holdsLiterals(t.constraint.get())
+		}
+		return false
+	})
+}
+
+// told leaves those of several types of records that a record's plain values single out,
+// as the compiler discriminates what it asks of an object literal; all where none fits.
+func (e *Evaluator) told(x *syntax.Object, asked []Type, s *Scope) []Type {
+	left := slices.DeleteFunc(slices.Clone(asked), func(t Type) bool { _, isWord := t.(word); return isWord })
+	if len(left) < 2 {
+		return left
 	}
-	for _, i := range s.indexes {
-		if e.assignable(text(name), i.key.get()) == types.Yes {
-			return i.of
+	tells := func(name string, given Type) {
+		fits := func(t Type) bool {
+			want := e.wanted([]Type{t}, name)
+			return len(want) > 0 && e.assignable(given, unite(want...)) == types.Yes
+		}
+		apart := slices.ContainsFunc(left, func(t Type) bool { return slices.ContainsFunc(e.wanted([]Type{t}, name), isUnit) })
+		if apart && slices.ContainsFunc(left, fits) {
+			left = slices.DeleteFunc(left, func(t Type) bool { return !fits(t) })
 		}
 	}
-	return nil
+	for _, p := range x.Props {
+		if p.Kind != syntax.InitProperty {
+			continue
+		}
+		name, named := e.keyName(p.Key, s)
+		if !named {
+			continue
+		}
+		switch syntax.Bare(p.Value).(type) {
+		case *syntax.Literal, *syntax.Ident, *syntax.Member:
+			tells(name, e.expr(p.Value, s, asGiven))
+		}
+	}
+	return left
+}
+
+// isUnit reports whether a type is a single value.
+func isUnit(t Type) bool {
+	return isLiteral(t) || t == Type(wordUndefined) || t == Type(wordNull)
+}
+
+// wanted is what types ask for under a name, as the members of a union; nil for nothing.
+func (e *Evaluator) wanted(asked []Type, name string) (all []Type) {
+	for _, t := range asked {
+		from := e.shapeOf(t)
+		if m := from.member(name); m != nil {
+			all = append(all, parts(m.of().get())...)
+			if m.optional {
+				all = append(all, wordUndefined)
+			}
+			continue
+		}
+		for _, i := range from.indexes {
+			if e.assignable(text(name), i.key.get()) == types.Yes {
+				all = append(all, parts(i.of.get())...)
+				break
+			}
+		}
+	}
+	return all
 }
 
 // oneValue is what a function gives back: one value that it writes out stands for

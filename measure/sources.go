@@ -1,0 +1,114 @@
+package main
+
+import (
+	"context"
+	_ "embed"
+	"os"
+	"path/filepath"
+	"slices"
+	"strings"
+	"time"
+
+	"steadysocket/core/contract"
+	"steadysocket/core/reading"
+)
+
+//go:embed sources.json
+var sourcesText []byte
+
+// measureSources reads the sources that packages carry as if they were checked out, with
+// nothing built beside them, and asks the compiler about the same sources.
+func measureSources(typescript, folder string, l library) (*row, error) {
+	dir, err := checkOut(folder, l)
+	if err != nil {
+		return nil, err
+	}
+	start := time.Now()
+	result, err := readWith(dir, true, reading.Options{})
+	if err != nil {
+		return nil, err
+	}
+	ours, listing := time.Since(start), result.Listing
+	onlyMain(listing)
+	modules := map[string]string{".": filepath.Join(dir, filepath.FromSlash(l.Entry))}
+	start = time.Now()
+	k, err := ask(context.Background(), typescript, folder, modules)
+	if err != nil {
+		return nil, err
+	}
+	theirs := time.Since(start)
+	made := compare(listing, k, l.declares(dir))
+	if err := made.settle(typescript, folder, modules); err != nil {
+		return nil, err
+	}
+	return &row{library: l, comparison: made, Ours: ours, Theirs: theirs, Read: len(listing.Components)}, nil
+}
+
+// onlyMain leaves what the main module of a package gives out.
+func onlyMain(l *contract.Listing) {
+	var kept []contract.Contract
+	for _, c := range l.Components {
+		also := slices.DeleteFunc(slices.Clone(c.Export.Also), func(o contract.OtherPath) bool { return o.Module != "." })
+		if c.Export.Module != "." && len(also) > 0 && c.Export.Of == "" {
+			c.Export.Module, c.Export.Name, also = ".", also[0].Name, also[1:]
+		}
+		if c.Export.Module == "." {
+			c.Export.Also = also
+			kept = append(kept, c)
+		}
+	}
+	l.Components = kept
+}
+
+// checkOut copies the sources of an installed package, without what is built of them, to
+// where its packages are still found around it.
+func checkOut(folder string, l library) (string, error) {
+	from := filepath.Join(folder, "node_modules", filepath.FromSlash(l.Name))
+	to := filepath.Join(folder, "sources", filepath.Base(from))
+	if err := os.RemoveAll(to); err != nil {
+		return "", err
+	}
+	if err := os.MkdirAll(to, 0o755); err != nil {
+		return "", err
+	}
+	names, err := filepath.Glob(filepath.Join(from, "*.json"))
+	if err != nil {
+		return "", err
+	}
+	for _, name := range names {
+		if err := copyFile(name, filepath.Join(to, filepath.Base(name))); err != nil {
+			return "", err
+		}
+	}
+	for _, part := range append(l.Folders, strings.Split(l.Entry, "/")[0]) {
+		top := filepath.Join(from, part)
+		err := filepath.WalkDir(top, func(name string, d os.DirEntry, err error) error {
+			if err != nil {
+				return err
+			}
+			if d.IsDir() && (d.Name() == "node_modules" || d.Name() == "dist") {
+				return filepath.SkipDir
+			}
+			rest, _ := filepath.Rel(from, name)
+			if d.IsDir() {
+				return os.MkdirAll(filepath.Join(to, rest), 0o755)
+			}
+			if base, built := strings.CutSuffix(name, ".d.ts"); built && (exists(base+".ts") || exists(base+".tsx")) {
+				return nil
+			}
+			return copyFile(name, filepath.Join(to, rest))
+		})
+		if err != nil {
+			return "", err
+		}
+	}
+	return to, nil
+}
+
+func copyFile(from, to string) error {
+	data, err := os.ReadFile(from)
+	if err != nil {
+		return err
+	}
+	return os.WriteFile(to, data, 0o644)
+}
