@@ -74,7 +74,21 @@ type declaration struct {
 // instance is a generic declaration with its arguments, by their identity.
 type instance struct {
 	declaration
-	args [4]any
+	args identifiedArgs
+}
+
+// identifiedArgs are the identities of type arguments; of more than these, types are made
+// anew each time.
+type identifiedArgs [4]any
+
+func identified(args []Type) (by identifiedArgs, ok bool) {
+	if len(args) > len(by) {
+		return by, false
+	}
+	for i, a := range args {
+		by[i] = identity(a)
+	}
+	return by, true
 }
 
 // givenOut is a type as it was given out, with what was not understood in it.
@@ -116,6 +130,15 @@ type Scope struct {
 	outer  *Scope
 	types  []binding
 	values map[string]*lazy
+	local  map[string]*localType // types that are declared in a body
+}
+
+// localType is a type that is declared in the body of a function: what it means may
+// depend on the function's type parameters.
+type localType struct {
+	decls []modules.Declared
+	in    *Scope
+	made  map[identifiedArgs]Type
 }
 
 // binding is what the name of a type stands for.
@@ -132,15 +155,26 @@ func (s *Scope) with(bound ...binding) *Scope {
 	return &Scope{Module: s.Module, outer: s, types: bound}
 }
 
+// typeOf is what a type parameter, or a name that stands for a type, stands for.
 func (s *Scope) typeOf(name string) (Type, bool) {
+	of, _ := s.typeNamed(name)
+	return of, of != nil
+}
+
+// typeNamed is what the name of a type stands for in the scope, or where it is declared in
+// a body around; of the two the nearer.
+func (s *Scope) typeNamed(name string) (Type, *localType) {
 	for ; s != nil; s = s.outer {
 		for i := range s.types {
 			if s.types[i].name == name {
-				return s.types[i].of, true
+				return s.types[i].of, nil
 			}
 		}
+		if l := s.local[name]; l != nil {
+			return nil, l
+		}
 	}
-	return nil, false
+	return nil, nil
 }
 
 func (s *Scope) valueOf(name string) (*lazy, bool) {
@@ -158,9 +192,9 @@ func (s *Scope) free(t syntax.Type) bool {
 	free := true
 	syntax.Walk(t, func(n syntax.Node) bool {
 		if id, ok := n.(*syntax.Ident); ok && free {
-			_, asType := s.typeOf(id.Name)
+			of, local := s.typeNamed(id.Name)
 			_, asValue := s.valueOf(id.Name)
-			free = !asType && !asValue
+			free = of == nil && local == nil && !asValue
 		}
 		return free
 	})
@@ -201,8 +235,7 @@ func (e *Evaluator) param(p *syntax.TypeParam, s *Scope) *param {
 // bind is the scope of a generic declaration with its arguments, and what more
 // is bound in it; a missing argument is the parameter's default, or the parameter
 // itself.
-func (e *Evaluator) bind(m *modules.Module, params []*syntax.TypeParam, args []Type, more ...binding) *Scope {
-	scope := In(m)
+func (e *Evaluator) bind(scope *Scope, params []*syntax.TypeParam, args []Type, more ...binding) *Scope {
 	if len(params)+len(more) == 0 {
 		return scope
 	}

@@ -147,6 +147,20 @@ func (e *Evaluator) Argument(x *syntax.Call, i int, s *Scope) Type {
 
 // Locals notes what a statement at the top of a body declares.
 func (e *Evaluator) Locals(stmt syntax.Stmt, s *Scope) {
+	declared := modules.Declared{Node: stmt, Stmt: stmt, Module: s.Module}
+	typed := func(name *syntax.Ident) {
+		if name == nil {
+			return
+		}
+		if s.local == nil {
+			s.local = map[string]*localType{}
+		}
+		if s.local[name.Name] == nil {
+			s.local[name.Name] = &localType{in: s}
+		}
+		l := s.local[name.Name]
+		l.decls = append(l.decls, declared)
+	}
 	switch stmt := stmt.(type) {
 	case *syntax.VarDecl:
 		for _, d := range stmt.Decls {
@@ -163,7 +177,14 @@ func (e *Evaluator) Locals(stmt syntax.Stmt, s *Scope) {
 		if stmt.Class.Name != nil {
 			s.values[stmt.Class.Name.Name] = &lazy{eval: func() Type { return e.class(stmt.Class, s, nil) }}
 		}
-	case *syntax.Alias, *syntax.Interface:
-		// Types declared in bodies are seen in their statements only.
+		typed(stmt.Class.Name)
+	case *syntax.Alias:
+		typed(stmt.Name)
+	case *syntax.Interface:
+		typed(stmt.Name)
+	case *syntax.Enum:
+		typed(stmt.Name)
+		sym := modules.Symbol{Module: s.Module, Name: stmt.Name.Name, Decls: []modules.Declared{declared}}
+		s.values[sym.Name] = &lazy{eval: func() Type { return e.value(sym) }}
 	}
 }

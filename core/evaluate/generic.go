@@ -64,6 +64,13 @@ func init() {
 		"$PropsOf": {1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type {
 			return e.propsOfEach(args[0], s, at)
 		}},
+		"$WithoutRef": {1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type {
+			var each []Type // a union stays one
+			for _, of := range parts(args[0]) {
+				each = append(each, e.omit(of, text("ref")))
+			}
+			return unite(each...)
+		}},
 
 		"Array": {1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type {
 			return &list{elem: known(args[0])}
@@ -134,7 +141,7 @@ func init() {
 }
 
 // partly are those of them that tell something of what is only partly known.
-var partly = map[string]bool{"Omit": true, "Pick": true, "Partial": true, "Required": true, "Readonly": true, "$Component": true, "$Ref": true}
+var partly = map[string]bool{"Omit": true, "Pick": true, "Partial": true, "Required": true, "Readonly": true, "$Component": true, "$Ref": true, "$WithoutRef": true}
 
 // intrinsic evaluates a name of the language's own, or gives nil.
 func (e *Evaluator) intrinsic(name string, t *syntax.TypeName, s *Scope) Type {

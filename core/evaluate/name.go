@@ -24,8 +24,10 @@ func (e *Evaluator) named(t *syntax.TypeName, s *Scope) Type {
 		return e.odd(s, t, "this name is not read: %s", Clip(Written(s.Module, t)))
 	}
 	if len(rest) == 0 {
-		if bound, ok := s.typeOf(head); ok {
+		if bound, local := s.typeNamed(head); bound != nil {
 			return bound
+		} else if local != nil {
+			return e.local(local, head, e.arguments(t.Args, s), t)
 		}
 		if basic, ok := keywords[head]; ok {
 			return basic
@@ -73,11 +75,8 @@ func (e *Evaluator) named(t *syntax.TypeName, s *Scope) Type {
 // symbol evaluates what a declared name stands for, as a type.
 func (e *Evaluator) symbol(sym modules.Symbol, args []Type, s *Scope, at syntax.Node) Type {
 	key := declaration{sym.Module, sym.Name, false}
-	made := instance{declaration: key}
-	if 0 < len(args) && len(args) <= len(made.args) {
-		for i, a := range args {
-			made.args[i] = identity(a)
-		}
+	if by, told := identified(args); told && len(args) > 0 {
+		made := instance{key, by}
 		if known, ok := e.instances[made]; ok {
 			return known
 		}
@@ -116,11 +115,35 @@ func made(t syntax.Type) bool {
 	return false
 }
 
+// local evaluates a type that is declared in a body.
+func (e *Evaluator) local(l *localType, name string, args []Type, at syntax.Node) Type {
+	sym := modules.Symbol{Module: l.in.Module, Name: name, Decls: l.decls}
+	by, told := identified(args)
+	if !told {
+		return e.declareIn(l.in, sym, l, args)
+	}
+	if of, ok := l.made[by]; ok {
+		return of
+	}
+	if l.made == nil {
+		l.made = map[identifiedArgs]Type{}
+	}
+	l.made[by] = e.odd(l.in, at, "the type is defined by itself")
+	l.made[by] = e.declareIn(l.in, sym, l, args)
+	return l.made[by]
+}
+
 func (e *Evaluator) declare(sym modules.Symbol, key declaration, args []Type) Type {
+	return e.declareIn(nil, sym, key, args)
+}
+
+// declareIn evaluates what is declared in a body, or, where around is nil, at the top of
+// its modules. key is its identity.
+func (e *Evaluator) declareIn(around *Scope, sym modules.Symbol, key any, args []Type) Type {
 	for _, decl := range sym.Decls {
 		switch d := decl.Node.(type) {
 		case *syntax.Alias:
-			is := e.Type(d.Type, e.bind(decl.Module, d.TypeParams, args))
+			is := e.Type(d.Type, e.bind(around.or(decl.Module), d.TypeParams, args))
 			switch of := is.(type) {
 			case *object:
 				if of.name != "" || of.key != nil {
@@ -138,7 +161,7 @@ func (e *Evaluator) declare(sym modules.Symbol, key declaration, args []Type) Ty
 			}
 			return is
 		case *syntax.Interface, *syntax.ClassDecl:
-			return e.interfaceType(sym, key, args)
+			return e.interfaceType(around, sym, key, args)
 		case *syntax.Enum:
 			var all []Type
 			for _, m := range e.enumMembers(sym) {
@@ -150,9 +173,17 @@ func (e *Evaluator) declare(sym modules.Symbol, key declaration, args []Type) Ty
 	return nil
 }
 
+// or is the scope, or the top of a module where there is none.
+func (s *Scope) or(m *modules.Module) *Scope {
+	if s != nil {
+		return s
+	}
+	return In(m)
+}
+
 // interfaceType is an interface or the instances of a class, with all its
 // declarations.
-func (e *Evaluator) interfaceType(sym modules.Symbol, key declaration, args []Type) Type {
+func (e *Evaluator) interfaceType(around *Scope, sym modules.Symbol, key any, args []Type) Type {
 	o := &object{name: sym.Name, key: key, args: args}
 	known := e.known(sym.Module)
 	if known != "" {
@@ -168,7 +199,7 @@ func (e *Evaluator) interfaceType(sym modules.Symbol, key declaration, args []Ty
 		for _, d := range sym.Decls {
 			switch n := d.Node.(type) {
 			case *syntax.Interface:
-				inner := e.bind(d.Module, n.TypeParams, args, binding{"this", o})
+				inner := e.bind(around.or(d.Module), n.TypeParams, args, binding{"this", o})
 				before := e.weight
 				e.members(made, n.Body, inner)
 				weight += e.weight - before
@@ -181,7 +212,7 @@ func (e *Evaluator) interfaceType(sym modules.Symbol, key declaration, args []Ty
 					inherited = append(inherited, e.Type(parent, inner))
 				}
 			case *syntax.ClassDecl:
-				inner := e.bind(d.Module, n.Class.TypeParams, args, binding{"this", o})
+				inner := e.bind(around.or(d.Module), n.Class.TypeParams, args, binding{"this", o})
 				e.instance(made, n.Class, inner)
 				if parent := e.superInstance(n.Class, inner); parent != nil {
 					inherited = append(inherited, parent)

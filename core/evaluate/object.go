@@ -798,7 +798,7 @@ func (e *Evaluator) classMember(to *shape, m *syntax.ClassMember, s *Scope) {
 		}
 		made.is = known(function(sig))
 	case m.Kind == syntax.GetMember && fn != nil:
-		made.is = e.later(fn.Returns, s)
+		made.is = e.callable(fn, s).result
 	case m.Kind == syntax.SetMember && fn != nil:
 		if to.member(name) != nil || len(fn.Params) == 0 {
 			return

@@ -285,10 +285,9 @@ func stands(t syntax.Type, s *Scope) bool {
 	same := true
 	syntax.Walk(t, func(n syntax.Node) bool {
 		if id, ok := n.(*syntax.Ident); ok {
-			if bound, ok := s.typeOf(id.Name); ok {
-				if _, free := bound.(*param); !free {
-					same = false
-				}
+			bound, local := s.typeNamed(id.Name)
+			if _, free := bound.(*param); bound != nil && !free || local != nil {
+				same = false
 			}
 		}
 		return same

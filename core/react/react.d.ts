@@ -63,7 +63,7 @@ export interface RefAttributes<T> extends Attributes { ref?: $Ref<T> }
 export interface ClassAttributes<T> extends RefAttributes<T> {}
 export type PropsWithChildren<P = unknown> = P & { children?: $Content };
 export type PropsWithRef<P> = P;
-export type PropsWithoutRef<P> = P extends any ? ('ref' extends keyof P ? Omit<P, 'ref'> : P) : P;
+export type PropsWithoutRef<P> = $WithoutRef<P>;
 export type ComponentProps<T> = $PropsOf<T>;
 export type ComponentPropsWithRef<T> = $PropsOf<T>;
 export type ComponentPropsWithoutRef<T> = PropsWithoutRef<$PropsOf<T>>;
@@ -84,7 +84,7 @@ export interface FragmentProps { children?: $Content }
 export interface SuspenseProps { children?: $Content; fallback?: $Content; name?: string }
 export interface ProfilerProps { children?: $Content; id: string; onRender: (...args: any[]) => void }
 
-export function forwardRef<T, P = {}>(render: (props: P, ref: $Ref<T>) => $Content): $Component<Omit<P, 'ref'> & RefAttributes<T>>;
+export function forwardRef<T, P = {}>(render: (props: P, ref: $Ref<T>) => $Content): $Component<$WithoutRef<P> & RefAttributes<T>>;
 export function memo<T extends $Component<any>>(component: T, same?: (before: any, after: any) => boolean): T;
 export function memo<P>(component: $Component<P>, same?: (before: any, after: any) => boolean): $Component<P>;
 export function lazy<T>(load: () => Promise<{ default: T }>): T;
