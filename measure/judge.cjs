@@ -43,9 +43,12 @@ program.getSourceFile(probe).statements.filter(ts.isImportDeclaration).forEach((
     if (name === 'default' && declared && /^[a-z]/.test(declared.text || '')) continue;
     asked.push({ module: i, name, path: [name] });
     const type = checker.getTypeOfSymbolAtLocation(real, s);
-    // A context can be drawn by the newest framework, but is no component.
-    if (checker.getPropertyOfType(type, 'Provider') && checker.getPropertyOfType(type, 'Consumer')) { asked.pop(); continue; }
+    // A context can be drawn by the newest framework, but is no component; nor is the name
+    // of an element that a constant holds, which counts among other exports.
+    const no = t => checker.getPropertyOfType(t, 'Provider') && checker.getPropertyOfType(t, 'Consumer') || t.flags & ts.TypeFlags.StringLike;
+    if (no(type)) { asked.pop(); continue; }
     for (const p of checker.getPropertiesOfType(type)) {
+      if (no(checker.getTypeOfSymbolAtLocation(p, s))) continue;
       if (/^[A-Z][A-Za-z0-9_]*$/.test(p.name) && !/^(Provider|Consumer)$/.test(p.name) && !(real.flags & ts.SymbolFlags.Enum)) asked.push({ module: i, name: name + '.' + p.name, path: [name, p.name] });
     }
   }

@@ -487,6 +487,14 @@ type Signature struct {
 	Result Type
 }
 
+// MakesFunctions reports whether a function gives back functions and nothing else.
+func (e *Evaluator) MakesFunctions(t Type) bool {
+	calls := e.shapeOf(t).calls
+	return len(calls) > 0 && !slices.ContainsFunc(calls, func(sig *signature) bool {
+		return slices.ContainsFunc(parts(sig.result.get()), func(t Type) bool { return len(e.shapeOf(t).calls) == 0 })
+	})
+}
+
 // Parameter is one parameter of a Signature.
 type Parameter struct {
 	Name     string

@@ -293,14 +293,41 @@ func (sig *signature) at(i int) Type {
 
 func (e *Evaluator) signature(typeParams []*syntax.TypeParam, params []*syntax.Param, returns syntax.Type, s *Scope) *signature {
 	inner, free := e.free(s, typeParams)
-	sig := &signature{typeParams: free, params: e.parameters(params, inner), result: e.later(returns, inner), declared: true}
+	make := func(inner *Scope) *signature {
+		return &signature{params: e.parameters(params, inner), result: e.later(returns, e.within(params, returns, inner)), declared: true}
+	}
+	sig := make(inner)
+	sig.typeParams = free
 	if len(free) > 0 {
-		sig.again = func(bound []binding) *signature {
-			inner := s.with(bound...)
-			return &signature{params: e.parameters(params, inner), result: e.later(returns, inner), declared: true}
-		}
+		sig.again = func(bound []binding) *signature { return make(s.with(bound...)) }
 	}
 	return sig
+}
+
+// within is the scope of what a function says that it gives back: one that knows the
+// parameters, where it asks for the type of one of them.
+func (e *Evaluator) within(params []*syntax.Param, returns syntax.Type, s *Scope) *Scope {
+	if len(params) == 0 || returns == nil {
+		return s
+	}
+	inner := s
+	syntax.Walk(returns, func(n syntax.Node) bool {
+		q, ok := n.(*syntax.QueryType)
+		if !ok {
+			return true
+		}
+		head, _, _ := entity(q.X)
+		for _, p := range params {
+			if id, named := p.Name.(*syntax.Ident); named && id.Name == head {
+				if inner == s {
+					inner = Block(s)
+				}
+				inner.values[head] = e.typeOfParam(p, s)
+			}
+		}
+		return true
+	})
+	return inner
 }
 
 func (e *Evaluator) parameters(params []*syntax.Param, s *Scope) (out []parameter) {

@@ -162,6 +162,9 @@ func (r *reader) made(m *made, value syntax.Expr) (*made, string) {
 	if m.styled != nil {
 		return m, ""
 	}
+	if r.eval.MakesFunctions(m.of) {
+		return nil, "" // it is called for what draws, and draws nothing itself
+	}
 	direct, _ := syntax.Bare(value).(*syntax.Func)
 	if m.fn != nil && m.class == nil && drawsJSX(m.fn) && (direct == m.fn || r.eval.Unknown(m.of) == "") {
 		return m, ""
@@ -647,6 +650,16 @@ func (r *reader) parts(c *contract.Contract, m *made) []*contract.Contract {
 	})
 	var read []*contract.Contract
 	seen := map[string]bool{}
+	statics := r.eval.Statics(m.of)
+	// What the owner's type says of a part counts more than what is put there.
+	typed := func(f part) evaluate.Type {
+		for _, s := range statics {
+			if s.Name == f.name {
+				return s.Type
+			}
+		}
+		return r.eval.Expr(f.value, evaluate.In(f.module))
+	}
 	add := func(name string, at place.Place, inner *made) {
 		whole := c.Component + "." + name
 		c.Parts = append(c.Parts, contract.Part{Name: name, Spelled: contract.SpelledAs(whole), Component: whole, Origin: "own", At: &at})
@@ -659,7 +672,7 @@ func (r *reader) parts(c *contract.Contract, m *made) []*contract.Contract {
 			continue
 		}
 		at := r.at(f.module, f.at)
-		inner, why := r.made(&made{module: f.module, of: r.eval.Expr(f.value, evaluate.In(f.module)), doc: standing[syntax.Node]{f.module, f.at}, at: at}, f.value)
+		inner, why := r.made(&made{module: f.module, of: typed(f), doc: standing[syntax.Node]{f.module, f.at}, at: at}, f.value)
 		if inner == nil {
 			if why != "" {
 				r.unread(at, c.Component+"."+f.name, "%s.%s: %s", c.Component, f.name, why)
@@ -669,7 +682,7 @@ func (r *reader) parts(c *contract.Contract, m *made) []*contract.Contract {
 		seen[f.name] = true
 		add(f.name, at, inner)
 	}
-	for _, s := range r.eval.Statics(m.of) {
+	for _, s := range statics {
 		if !seen[s.Name] {
 			seen[s.Name] = true
 			add(s.Name, r.rel(s.At), &made{module: m.module, of: s.Type, at: r.rel(s.At)})
