@@ -36,6 +36,7 @@ type library struct {
 	Source  bool     `json:"source"`  // its sources are read, and held against what is built of them
 	React   string   `json:"react"`   // the version that it is made for, "" for the newest
 	Entry   string   `json:"entry"`   // of a package that carries its sources: the file that they begin with
+	Runs    bool     `json:"runs"`    // it says what it takes when it runs, in tables of prop types
 	Folders []string `json:"folders"` // other folders of its sources
 }
 

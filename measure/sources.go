@@ -32,6 +32,13 @@ func measureSources(typescript, folder string, l library) (*row, error) {
 	onlyMain(listing)
 	modules := map[string]string{".": filepath.Join(dir, filepath.FromSlash(l.Entry))}
 	start = time.Now()
+	if l.Runs {
+		k, err := declaredTypes(context.Background(), folder, l.Name)
+		if err != nil {
+			return nil, err
+		}
+		return &row{library: l, comparison: compare(listing, k, l.declares(dir)), Ours: ours, Theirs: time.Since(start), Read: len(listing.Components)}, nil
+	}
 	k, err := ask(context.Background(), typescript, folder, modules)
 	if err != nil {
 		return nil, err
@@ -93,8 +100,8 @@ func checkOut(folder string, l library) (string, error) {
 			if d.IsDir() {
 				return os.MkdirAll(filepath.Join(to, rest), 0o755)
 			}
-			if base, built := strings.CutSuffix(name, ".d.ts"); built && (exists(base+".ts") || exists(base+".tsx")) {
-				return nil
+			if base, declares := strings.CutSuffix(name, ".d.ts"); declares && (l.Runs || exists(base+".ts") || exists(base+".tsx")) {
+				return nil // built, or telling what is to be read from the code
 			}
 			return copyFile(name, filepath.Join(to, rest))
 		})
@@ -111,4 +118,16 @@ func copyFile(from, to string) error {
 		return err
 	}
 	return os.WriteFile(to, data, 0o644)
+}
+
+//go:embed proptypes.cjs
+var propTypesScript string
+
+// declaredTypes asks what the components of a package declare when they run.
+func declaredTypes(ctx context.Context, folder, name string) (*known, error) {
+	var k known
+	if err := node(ctx, propTypesScript, folder, &k, []string{"-", folder, name}, nil); err != nil {
+		return nil, err
+	}
+	return &k, nil
 }

@@ -253,9 +253,10 @@ func (m *Manifest) lists() bool {
 	return len(m.Exports.Keys) > 0 && strings.HasPrefix(m.Exports.Keys[0], ".")
 }
 
-// isModule reports whether a key of exports names one module of code.
+// isModule reports whether a key of exports names one module of code. A key that ends in
+// a slash is a folder, which nothing resolves any more.
 func isModule(key string) bool {
-	return !strings.Contains(key, "*") && !strings.HasSuffix(key, ".json") && !strings.HasSuffix(key, ".css")
+	return !strings.Contains(key, "*") && !strings.HasSuffix(key, "/") && !strings.HasSuffix(key, ".json") && !strings.HasSuffix(key, ".css")
 }
 
 // mains are the fields that name the only module, where exports does not.
@@ -428,9 +429,11 @@ func readConfig(fsys fs.FS, name string, depth int) (aliases, error) {
 			file += ".json"
 		}
 		inner, err := readConfig(fsys, file, depth+1)
-		if err == nil {
+		switch {
+		case err == nil:
 			a = inner
-		} else if !errors.Is(err, fs.ErrNotExist) {
+		case !fs.ValidPath(file), errors.Is(err, fs.ErrNotExist): // above the source, or nowhere
+		default:
 			return a, err
 		}
 	}

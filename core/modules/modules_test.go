@@ -34,7 +34,7 @@ func TestEntries(t *testing.T) {
 		{"types win", `{"main": "a.js", "types": "a.d.ts"}`, ".=a.d.ts,a.js,./index,./src/index"},
 		{"one text", `{"exports": "./a.js"}`, ".=./a.js,,"},
 		{"conditions alone", `{"exports": {"import": "./a.mjs", "types": "./a.d.ts"}}`, ".=./a.d.ts,./a.mjs,,"},
-		{"modules", `{"exports": {".": {"default": "./a.js"}, "./b": "./b.js", "./c/*": "./c/*.js", "./style.css": "./s.css", "./package.json": "./package.json", "./gone": null}}`, ".=./a.js ./b=./b.js"},
+		{"modules", `{"exports": {".": {"default": "./a.js"}, "./b": "./b.js", "./c/*": "./c/*.js", "./style.css": "./s.css", "./package.json": "./package.json", "./dist/": "./dist/", "./gone": null}}`, ".=./a.js ./b=./b.js"},
 		{"nested and listed", `{"exports": {".": [{"import": {"types": "./a.d.mts", "default": "./a.mjs"}}, "./a.cjs"]}}`, ".=./a.d.mts,./a.mjs,./a.cjs"},
 	}
 	for _, test := range tests {
@@ -80,7 +80,7 @@ func TestEntryFiles(t *testing.T) {
 func TestResolve(t *testing.T) {
 	s := open(t, map[string]string{
 		"package.json":     `{"name": "@saltmarsh/fairlead", "exports": {".": "./src/index.ts", "./tides": "./src/tides.ts"}, "imports": {"#inner/*": "./src/inner/*.ts"}}`,
-		"tsconfig.json":    "{\"extends\": [\"./config/base.json\"], // here\n}",
+		"tsconfig.json":    "{\"extends\": [\"../../above.json\", \"./config/base.json\", \"./config/none.json\"], // here\n}",
 		"config/base.json": `{"compilerOptions": {"baseUrl": "..", "paths": {"~/*": ["src/*"], "~/special/*": ["other/*"], "exact": ["src/exact.ts"]}}}`,
 		"src/index.ts":     "", "src/tides.ts": "", "src/inner/a.ts": "", "src/b.tsx": "", "src/c/index.ts": "", "src/d.d.ts": "", "src/e.js": "", "src/e.ts": "", "other/x.ts": "", "src/exact.ts": "", "src/f.mts": "", "readme.md": "",
 	})
@@ -99,10 +99,11 @@ func TestResolve(t *testing.T) {
 
 func TestNames(t *testing.T) {
 	s := open(t, map[string]string{
+		"c.js": "export beyond from './b'; export first, { w as second } from './b';",
 		"a.ts": "export * from './b';\nexport { x as y, default as z } from './b';\nexport * as space from './b';\nexport { far } from 'far';\nexport * from 'beyond';\nimport local, { x as mine, type T } from './b';\nimport * as all from './b';\nexport { mine, local as own };\nexport default class {}\nconst inner = 1;",
 		"b.ts": "export const x = 1, w = 2;\nexport default function named() {}\nexport interface T {}\nexport const { p, q: [r] } = o;\nexport enum E {}\nexport namespace N {}\nexport * from './a';",
 	})
-	s.Survey([]string{"a.ts"}, whole)
+	s.Survey([]string{"a.ts", "c.js"}, whole)
 	a := s.Module("a.ts")
 	names, unresolved := s.ExportNames(a)
 	if got := strings.Join(names, " "); got != "E N T default far mine own p r space w x y z" {
@@ -119,6 +120,12 @@ func TestNames(t *testing.T) {
 		}
 		if !ok || got != want {
 			t.Errorf("%s is %q (%v), want %q", name, got, ok, want)
+		}
+	}
+	c := s.Module("c.js")
+	for name, want := range map[string]string{"beyond": "named", "first": "named", "second": "w"} {
+		if sym, ok := s.Export(c, name); !ok || sym.Module == nil || sym.Module.Path != "b.ts" || sym.Name != want {
+			t.Errorf("%s of c.js is %+v, want %s of b.ts", name, sym, want)
 		}
 	}
 	if sym, ok := s.Local(a, "inner"); !ok || len(sym.Decls) != 1 {

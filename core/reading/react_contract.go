@@ -151,8 +151,7 @@ func (r *reader) propsOf(m *made, t *taken) props {
 	table, tabled := r.static(m, "propTypes")
 	if p.of != nil && !evaluate.IsAny(p.of) {
 		p.shape, p.typed = r.eval.Shape(r.eval.Managed(m.of, p.of)), true
-		empty := len(p.shape.Members)+len(p.shape.Natives)+len(p.shape.Bases) == 0
-		if !empty || m.fn == nil || !tabled && !strings.Contains(path.Ext(m.module.Path), "js") {
+		if !tellsNothing(p.shape) || m.fn == nil || !tabled && !strings.Contains(path.Ext(m.module.Path), "js") {
 			return p
 		}
 		p.typed = false // a class that JavaScript writes has no type of its props
@@ -168,6 +167,13 @@ func (r *reader) propsOf(m *made, t *taken) props {
 		p.shape.Bases = p.table.bases // the table says what there is
 	}
 	return p
+}
+
+// tellsNothing reports whether a shape holds no more than what every component takes.
+func tellsNothing(s *evaluate.Shape) bool {
+	return len(s.Bases) == 0 &&
+		!slices.ContainsFunc(s.Members, func(m evaluate.Member) bool { return m.Name != "ref" && m.Name != "key" }) &&
+		!slices.ContainsFunc(s.Natives, func(n evaluate.Native) bool { return !noAttributes[n.Name] })
 }
 
 // handle says what a ref reaches.

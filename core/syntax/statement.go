@@ -691,6 +691,17 @@ func (p *parser) exportDeclaration() Stmt {
 			p.semicolon()
 			return &ExportAsNamespace{p.from(start), name}
 		}
+		if p.look(func() bool {
+			p.next()
+			p.next()
+			if p.accept(tComma) {
+				return p.tok == tLBrace
+			}
+			return p.acceptWord("from") && p.tok == tString
+		}) {
+			p.next()
+			return p.exportDefaultFrom(start)
+		}
 	}
 	if !p.look(func() bool { p.next(); return p.startsDeclaration() }) {
 		p.next()
@@ -725,6 +736,28 @@ func (p *parser) exportFrom(start int, typeOnly bool) Stmt {
 	return d
 }
 
+// exportDefaultFrom parses export X from "m", export X, { … } from "m" and export default
+// from "m", the proposal that sources in JavaScript are written with: X is the module's
+// default.
+func (p *parser) exportDefaultFrom(start int) Stmt {
+	at := p.start
+	as := p.anyName("a name")
+	first := &Spec{Name: &Literal{Range: p.from(at), Kind: StringLiteral, Value: "default"}, As: as}
+	first.Range = p.from(at)
+	d := &ExportList{Specs: []*Spec{first}}
+	if p.accept(tComma) {
+		d.Specs = append(d.Specs, p.specs()...)
+	}
+	if !p.acceptWord("from") {
+		p.errorHere(`"from" and the module's name`)
+	}
+	d.From = p.source()
+	d.Attrs = p.importAttrs()
+	p.semicolon()
+	d.Range = p.from(start)
+	return d
+}
+
 func (p *parser) exportDefault() Stmt {
 	start := p.start
 	if p.look(func() bool {
@@ -744,6 +777,9 @@ func (p *parser) exportDefault() Stmt {
 		return p.declaration(start, nil, 0)
 	}
 	p.next()
+	if p.look(func() bool { p.next(); return p.acceptWord("from") && p.tok == tString }) {
+		return p.exportDefaultFrom(start)
+	}
 	p.next()
 	x := p.assignment()
 	p.semicolon()

@@ -151,6 +151,7 @@ func TestGrammar(t *testing.T) {
 		{"a.tsx", "const a = <T,>(x: T) => <b c='&amp;' d:e={f} {...g} h=<i/>>t {j} {/* k */} {...l}<></></b>; const m = <A.B<string> c-d />; const n = <T extends U>(x) => x; const k = <this.X/>"},
 		{"a.tsx", "const a = <div>{x ? <a/> : y}</div> ?? <b>a > b</b>"},
 		{"a.js", "let x = a < b > (c); let y = <a>{b}</a>; ({ a = 1 } = b); ({ get() {}, set: 1, async *x() {}, get y() { return 1 } }); a = b ? (c, d) => e : f"},
+		{"a.js", "export a from 'b'; export c, { d as e } from 'f'; export from from 'g'; export default from 'i'; export async function h() {}"},
 		{"a.js", "#!/usr/bin/env node\nwith (a) b; if (c) function d() {} else e; do x(); while (y) z()"},
 	}
 	for _, test := range tests {
