@@ -45,6 +45,7 @@ type knownProp struct {
 	Params   []string `json:"params"` // nil where it is no callback
 	Files    []string `json:"files"`
 	Type     string   `json:"type"`
+	Untyped  bool     `json:"untyped"` // the judge does not know its type either
 }
 
 // ask runs the compiler from a folder over modules, by the specifier of each.
@@ -326,7 +327,7 @@ func (out *comparison) component(c *contract.Contract, theirs knownComponent, ow
 			kind, a, b = wrongParams, fmt.Sprint(m.params), fmt.Sprint(p.Params)
 		case m.origin != "own" && len(p.Files) > 0 && !anyOwn(p.Files, declaredBy(m.origin)):
 			kind, a, b = wrongOrigin, m.origin, strings.Join(p.Files, " ")
-		case !m.known || m.open && p.Values != nil:
+		case !m.known && !p.Untyped || m.open && p.Values != nil:
 			kind, b = unknown, p.Type
 		}
 		out.Counts[kind]++

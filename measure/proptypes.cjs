@@ -46,7 +46,7 @@ function visit(as, of, depth) {
     const props = new Map();
     for (const [n, t] of Object.entries(of.propTypes)) {
       if (n === 'key' || n === 'ref' || typeof t !== 'function') continue;
-      props.set(n, { name: n, required: !!t[required] && defaults[n] === undefined, values: closed(t[values]), files: [], type: '' });
+      props.set(n, { name: n, untyped: !(values in t), required: !!t[required] && defaults[n] === undefined, values: closed(t[values]), files: [], type: '' });
     }
     components.push({ module: '.', name: as, props: [...props.values()] });
   } else components.push({ module: '.', name: as, any: true, props: [] });

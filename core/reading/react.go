@@ -454,6 +454,26 @@ func (r *reader) unwrap(m *made, x syntax.Expr, depth int) {
 		}
 		m.module, m.fn, m.class, m.styled, m.names = inner.module, inner.fn, inner.class, inner.styled, inner.names
 		m.parts = append(m.parts, inner.parts...)
+	case *syntax.Member:
+		// Another component's part.
+		id, plain := x.X.(*syntax.Ident)
+		name, named := x.Name.(*syntax.Ident)
+		if !plain || !named {
+			return
+		}
+		if sym, ok := r.set.Local(m.module, id.Name); ok && !sym.External() && sym.Module != nil {
+			if p, ok := r.static(&made{names: []declared{{sym.Module, sym.Name}}, module: sym.Module, class: classOf(sym)}, name.Name); ok {
+				inner := *m
+				inner.module = p.module
+				if r.eval.Unknown(m.of) != "" { // untyped code: the type tells of no parts
+					inner.of = r.eval.Expr(p.value, evaluate.In(p.module))
+				}
+				r.unwrap(&inner, p.value, depth+1)
+				if inner.fn != nil || inner.class != nil || inner.styled != nil {
+					*m = inner
+				}
+			}
+		}
 	case *syntax.Call:
 		r.unwrapCall(m, x, depth)
 	case *syntax.Tagged:

@@ -4,6 +4,8 @@
 package reading
 
 import (
+	"slices"
+
 	"steadysocket/core/evaluate"
 	"steadysocket/core/modules"
 	"steadysocket/core/syntax"
@@ -14,18 +16,28 @@ import (
 type propTypes struct {
 	members []evaluate.Member
 	bases   []evaluate.Base
+	at      map[string]int // where members stand, by name
+}
+
+// put adds a member in place of one before it of the same name.
+func (p *propTypes) put(m evaluate.Member) {
+	if i, there := p.at[m.Name]; there {
+		p.members[i] = m
+		return
+	}
+	if p.at == nil {
+		p.at = map[string]int{}
+	}
+	p.at[m.Name] = len(p.members)
+	p.members = append(p.members, m)
 }
 
 // merge gives the members of the table, then those that the body takes beside
 // them.
 func (p *propTypes) merge(taken []evaluate.Member) []evaluate.Member {
-	known := map[string]bool{}
-	for _, m := range p.members {
-		known[m.Name] = true
-	}
 	out := p.members
 	for _, m := range taken {
-		if !known[m.Name] {
+		if _, known := p.at[m.Name]; !known {
 			m.Unsure = true // nothing says whether it may be left out
 			out = append(out, m)
 		}
@@ -64,7 +76,7 @@ func (r *reader) propTable(out *propTypes, m *modules.Module, x syntax.Expr, dep
 			continue
 		}
 		t, required := r.propType(in, p.Value, 0)
-		out.members = append(out.members, evaluate.Member{Name: name, Type: t, Optional: !required, Doc: in.File.Doc(p), At: in.Place(p)})
+		out.put(evaluate.Member{Name: name, Type: t, Optional: !required, Doc: in.File.Doc(p), At: in.Place(p)})
 	}
 }
 
@@ -111,7 +123,10 @@ func (r *reader) propType(m *modules.Module, x syntax.Expr, depth int) (t types.
 			t, _ = r.propType(m, x.X, depth)
 			return t, true
 		}
-		return simplePropTypes[name.Name], false
+		if of, ok := x.X.(*syntax.Ident); ok && r.importsPropTypes(m, of.Name) {
+			return simplePropTypes[name.Name], false
+		}
+		return r.propTypeOf(m, x, name.Name, depth)
 	case *syntax.Ident:
 		if i, ok := m.Imports.Find(x.Name); ok {
 			if t, known := simplePropTypes[i.Name]; known && i.From == "prop-types" {
@@ -129,6 +144,38 @@ func (r *reader) propType(m *modules.Module, x syntax.Expr, depth int) (t types.
 	return nil, false
 }
 
+// unreadType stands for what was not understood.
+var unreadType types.Type = &types.Named{Name: "Unread"}
+
+// importsPropTypes reports whether a name stands for the package that makes prop types, or
+// for what is no name of the source.
+func (r *reader) importsPropTypes(m *modules.Module, name string) bool {
+	if i, ok := m.Imports.Find(name); ok {
+		return i.From == "prop-types" || i.From == "react"
+	}
+	_, declared := r.set.Local(m, name)
+	return !declared || name == "PropTypes"
+}
+
+// propTypeOf reads what stands in another component's table, Other.propTypes.name, or in
+// a module or table of the source's own.
+func (r *reader) propTypeOf(m *modules.Module, x *syntax.Member, name string, depth int) (types.Type, bool) {
+	if of, ok := syntax.Bare(x.X).(*syntax.Member); ok {
+		if table, ok := of.Name.(*syntax.Ident); ok && table.Name == "propTypes" {
+			var all propTypes
+			r.propTable(&all, m, of, depth)
+			if i, there := all.at[name]; there {
+				return all.members[i].Type, !all.members[i].Optional
+			}
+			return nil, false
+		}
+	}
+	if at := r.constant(m, x, 0); at.node != syntax.Expr(x) {
+		return r.propType(at.module, at.node, depth)
+	}
+	return simplePropTypes[name], false
+}
+
 func (r *reader) propTypeCall(m *modules.Module, x *syntax.Call, depth int) types.Type {
 	name := ""
 	switch f := x.Fun.(type) {
@@ -139,31 +186,30 @@ func (r *reader) propTypeCall(m *modules.Module, x *syntax.Call, depth int) type
 			name = id.Name
 		}
 	}
+	if arg, ok := r.handsTo(m, x.Fun); ok && arg < len(x.Args) {
+		t, _ := r.propType(m, x.Args[arg], depth)
+		return t
+	}
 	if len(x.Args) != 1 {
 		return nil
 	}
 	inner := func() types.Type { t, _ := r.propType(m, x.Args[0], depth); return t }
 	switch name {
-	case "oneOf", "oneOfType":
-		elems, in := r.elements(m, x.Args[0])
+	case "oneOf":
+		return r.valuesOf(m, x.Args[0])
+	case "oneOfType":
+		items, _ := r.listed(m, x.Args[0], 0)
 		var list []types.Type
-		for _, elem := range elems {
-			var t types.Type
-			if name == "oneOfType" {
-				t, _ = r.propType(in, elem, depth)
-			} else {
-				t = r.eval.Plain(r.eval.Expr(elem, evaluate.In(in)))
-			}
+		for _, item := range items {
+			// What one of them takes is told where that of another is not known.
+			t, _ := r.propType(item.module, item.node, depth)
 			if t == nil {
-				return nil
+				t = unreadType
 			}
 			list = append(list, t)
 		}
-		if len(list) > 0 {
+		if slices.ContainsFunc(list, func(t types.Type) bool { return t != unreadType }) {
 			return types.NewUnion(list...)
-		}
-		if name == "oneOf" {
-			return r.valuesOf(m, x.Args[0])
 		}
 	case "arrayOf":
 		if t := inner(); t != nil {
@@ -174,21 +220,17 @@ func (r *reader) propTypeCall(m *modules.Module, x *syntax.Call, depth int) type
 			return &types.Object{Indexes: []types.Index{{Key: types.String, Value: t}}}
 		}
 	case "shape", "exact":
-		o, in, ok := r.objectOf(m, x.Args[0], 0)
-		if !ok {
+		var fields propTypes
+		r.propTable(&fields, m, x.Args[0], depth)
+		if len(fields.bases) > 0 {
 			return types.ObjectT
 		}
 		made := &types.Object{}
-		for _, p := range o.Props {
-			key, ok := syntax.KeyName(p.Key)
-			if !ok || p.Kind != syntax.InitProperty {
-				return nil
+		for _, f := range fields.members {
+			if f.Type == nil {
+				f.Type = unreadType
 			}
-			t, required := r.propType(in, p.Value, depth)
-			if t == nil {
-				t = &types.Named{Name: "Unread"}
-			}
-			made.Fields = append(made.Fields, &types.Field{Name: key, Type: t, Optional: !required})
+			made.Fields = append(made.Fields, &types.Field{Name: f.Name, Type: f.Type, Optional: f.Optional})
 		}
 		return made
 	case "instanceOf":
@@ -221,41 +263,16 @@ func (r *reader) elements(m *modules.Module, x syntax.Expr) ([]syntax.Expr, *mod
 	return nil, m
 }
 
-// valuesOf gives the values that a computed list of a constant holds:
-// Object.keys(table), Object.values(table).
+// valuesOf is the union of what a list holds that is written out; nil where it is not.
 func (r *reader) valuesOf(m *modules.Module, x syntax.Expr) types.Type {
-	call, ok := syntax.Bare(x).(*syntax.Call)
-	if !ok || len(call.Args) != 1 {
-		return nil
-	}
-	f, ok := call.Fun.(*syntax.Member)
-	if !ok {
-		return nil
-	}
-	object, _ := f.X.(*syntax.Ident)
-	name, _ := f.Name.(*syntax.Ident)
-	table, in, found := r.objectOf(m, call.Args[0], 0)
-	if object == nil || name == nil || object.Name != "Object" || !found {
-		return nil
-	}
+	items, _ := r.listed(m, x, 0)
 	var list []types.Type
-	for _, p := range table.Props {
-		key, ok := syntax.KeyName(p.Key)
-		if !ok || p.Kind != syntax.InitProperty {
+	for _, item := range items {
+		t := r.eval.Plain(r.eval.Expr(item.node, evaluate.In(item.module)))
+		if t == nil {
 			return nil
 		}
-		switch name.Name {
-		case "keys":
-			list = append(list, types.StringLiteral(key))
-		case "values":
-			t := r.eval.Plain(r.eval.Expr(p.Value, evaluate.In(in)))
-			if t == nil {
-				return nil
-			}
-			list = append(list, t)
-		default:
-			return nil
-		}
+		list = append(list, t)
 	}
 	if len(list) == 0 {
 		return nil

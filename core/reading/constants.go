@@ -1,0 +1,213 @@
+// This file follows constants to what is written in them: lists, tables, functions.
+
+package reading
+
+import (
+	"slices"
+	"strconv"
+
+	"steadysocket/core/modules"
+	"steadysocket/core/syntax"
+)
+
+// maxFollowed bounds how many names are followed, and how long a list may become.
+const (
+	maxFollowed = 20
+	maxListed   = 10000
+)
+
+// constant follows a name, or a member of a module or table, to the value written for it;
+// what is none of these stands for itself.
+func (r *reader) constant(m *modules.Module, x syntax.Expr, depth int) standing[syntax.Expr] {
+	x = syntax.Bare(x)
+	if depth > maxFollowed {
+		return standing[syntax.Expr]{m, x}
+	}
+	switch x := x.(type) {
+	case *syntax.Ident:
+		if sym, ok := r.set.Local(m, x.Name); ok {
+			if value, in := written(sym); value != nil {
+				return r.constant(in, value, depth+1)
+			}
+		}
+	case *syntax.Member:
+		name, ok := x.Name.(*syntax.Ident)
+		if !ok {
+			break
+		}
+		if id, ok := x.X.(*syntax.Ident); ok {
+			if sym, found := r.set.Local(m, id.Name); found && sym.Namespace {
+				if inner, there := r.set.Member(sym, name.Name); there {
+					if value, in := written(inner); value != nil {
+						return r.constant(in, value, depth+1)
+					}
+				}
+				break
+			}
+		}
+		if o, in, ok := r.objectOf(m, x.X, depth); ok {
+			if p := o.Lookup(name.Name); p != nil {
+				return r.constant(in, p.Value, depth+1)
+			}
+		}
+	}
+	return standing[syntax.Expr]{m, x}
+}
+
+// written is the value that a symbol of the source is declared with, and its module.
+func written(sym modules.Symbol) (syntax.Expr, *modules.Module) {
+	if sym.External() || sym.Module == nil || sym.Namespace {
+		return nil, nil
+	}
+	value, _ := valueOf(sym)
+	return value, sym.Module
+}
+
+// listed gives the items of a list that is written out, in constants or by the functions
+// that make one list of others; false where it is worked out otherwise.
+func (r *reader) listed(m *modules.Module, x syntax.Expr, depth int) (items []standing[syntax.Expr], ok bool) {
+	if depth > maxFollowed {
+		return nil, false
+	}
+	at := r.constant(m, x, depth)
+	switch x := at.node.(type) {
+	case *syntax.Array:
+		for _, elem := range x.Elems {
+			spread, is := elem.(*syntax.Spread)
+			if !is {
+				if elem != nil {
+					items = append(items, standing[syntax.Expr]{at.module, elem})
+				}
+				continue
+			}
+			more, ok := r.listed(at.module, spread.X, depth+1)
+			if !ok || len(items)+len(more) > maxListed {
+				return nil, false
+			}
+			items = append(items, more...)
+		}
+		return items, true
+	case *syntax.Call:
+		f, ok := x.Fun.(*syntax.Member)
+		if !ok || len(x.Args) == 0 {
+			return nil, false
+		}
+		of, _ := f.X.(*syntax.Ident)
+		name, _ := f.Name.(*syntax.Ident)
+		if name != nil && name.Name == "map" {
+			return r.converted(at.module, f.X, x.Args[0], depth)
+		}
+		if of == nil || name == nil || !listing[of.Name] {
+			return nil, false
+		}
+		switch name.Name {
+		case "keys", "values":
+			table, in, ok := r.objectOf(at.module, x.Args[0], 0)
+			if !ok || !slices.ContainsFunc(table.Props, func(p *syntax.Property) bool { return p.Kind == syntax.InitProperty }) {
+				return nil, false
+			}
+			for _, p := range table.Props {
+				key, named := syntax.KeyName(p.Key)
+				if p.Kind != syntax.InitProperty || !named {
+					return nil, false
+				}
+				value := p.Value
+				if name.Name == "keys" {
+					value = &syntax.Literal{Range: syntax.Between(p.Key.Pos(), p.Key.Stop()), Kind: syntax.StringLiteral, Value: key}
+				}
+				items = append(items, standing[syntax.Expr]{in, value})
+			}
+			return items, true
+		case "without":
+			all, ok := r.listed(at.module, x.Args[0], depth+1)
+			if !ok {
+				return nil, false
+			}
+			for _, item := range all {
+				has, isLiteral := item.node.(*syntax.Literal)
+				if !isLiteral {
+					return nil, false
+				}
+				left := false
+				for _, arg := range x.Args[1:] {
+					l, plain := r.constant(at.module, arg, 0).node.(*syntax.Literal)
+					if !plain {
+						return nil, false
+					}
+					left = left || l.Kind == has.Kind && l.Value == has.Value
+				}
+				if !left {
+					items = append(items, item)
+				}
+			}
+			return items, true
+		}
+	}
+	return nil, false
+}
+
+// converted gives the items of a list of values that are made texts or numbers one by one.
+func (r *reader) converted(m *modules.Module, list, by syntax.Expr, depth int) (items []standing[syntax.Expr], ok bool) {
+	id, _ := by.(*syntax.Ident)
+	if id == nil || id.Name != "Number" && id.Name != "String" {
+		return nil, false
+	}
+	all, ok := r.listed(m, list, depth+1)
+	for _, item := range all {
+		l, is := item.node.(*syntax.Literal)
+		if !is || l.Kind != syntax.StringLiteral && l.Kind != syntax.NumberLiteral {
+			return nil, false
+		}
+		made := *l
+		made.Kind = syntax.StringLiteral
+		if id.Name == "Number" {
+			if _, err := strconv.Atoi(l.Value); err != nil {
+				return nil, false
+			}
+			made.Kind = syntax.NumberLiteral
+		}
+		items = append(items, standing[syntax.Expr]{item.module, &made})
+	}
+	return items, ok
+}
+
+// listing are objects whose functions make lists of tables and of other lists: the
+// language's own, and the utilities that JavaScript libraries know by a sign of their own.
+var listing = map[string]bool{"Object": true, "_": true, "lodash": true}
+
+// handsTo gives which of its arguments a function hands on to: the one that the function
+// that it gives back calls for its own answer, as what wraps a validator does.
+func (r *reader) handsTo(m *modules.Module, fun syntax.Expr) (arg int, ok bool) {
+	fn, isFunc := r.constant(m, fun, 0).node.(*syntax.Func)
+	if !isFunc {
+		return 0, false
+	}
+	inner, _ := syntax.Bare(fn.X).(*syntax.Func)
+	if fn.Body != nil {
+		syntax.Returns(fn.Body, func(x syntax.Expr) { inner, _ = syntax.Bare(x).(*syntax.Func) })
+	}
+	if inner == nil {
+		return 0, false
+	}
+	called := func(x syntax.Expr) {
+		call, is := syntax.Bare(x).(*syntax.Call)
+		if !is {
+			return
+		}
+		id, is := call.Fun.(*syntax.Ident)
+		if !is {
+			return
+		}
+		for i, p := range fn.Params {
+			if name, plain := p.Name.(*syntax.Ident); plain && name.Name == id.Name {
+				arg, ok = i, true
+			}
+		}
+	}
+	if inner.X != nil {
+		called(inner.X)
+	} else if inner.Body != nil {
+		syntax.Returns(inner.Body, called)
+	}
+	return arg, ok
+}
