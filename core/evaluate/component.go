@@ -97,11 +97,11 @@ func (e *Evaluator) rendered(instance *shape) bool {
 	return !slices.ContainsFunc(calls, func(sig *signature) bool { return sig.result.get() == Type(wordVoid) })
 }
 
-// renders reports whether what a function gives back is meant to be rendered. One that is
-// declared may give back what can be rendered without being content.
+// renders reports whether what a function gives back is meant to be rendered: content, or
+// nothing at all. One that is declared may give back texts, or anything.
 func (e *Evaluator) renders(sig *signature) bool {
 	result := sig.result.get()
-	return e.isContent(result) || sig.declared && (result == Type(wordNull) || len(sig.params) > 0 && maybeContent(result))
+	return e.isContent(result) || result == Type(wordNull) || sig.declared && len(sig.params) > 0 && maybeContent(result)
 }
 
 // maybeContent reports whether a type is anything, or texts, which can be rendered too.

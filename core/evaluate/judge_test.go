@@ -70,7 +70,7 @@ export class Ship { constructor(readonly name: string, public decks: number = 3)
 var judgedTypes = []string{
 	"3n | -3n", "0x10n", "1_000n | 0b11n", "`${0x1fn}`", "0x1f | 1_000 | 1e3 | 0b11", "Berth", "Cabin", "Suite", "Priced<string>", "Priced<1, 2>", "Chain", "Held", "Held['a']['b']", "NonNullable<Held['a']['b']>['d']", "Fare", "Fare['kind']", "Fare['seat']",
 	"Shelf['anything']", "Shelf['top']", "Rows[3]['row']", "keyof Shelf", "keyof Rows", "keyof Berth", "keyof Fare", "keyof (Berth & { more: 1 })", "keyof (Berth | Cabin)", "Key",
-	"Partial<Cabin>", "Required<Cabin>", "Readonly<Cabin>", "Pick<Cabin, 'beds' | 'deck'>", "Omit<Cabin, 'tags'>", "Omit<Cabin, Key>", "Omit<Fare, 'seat'>", "Pick<Fare, 'kind'>", "Partial<Fare>",
+	"Partial<Cabin>", "Required<Cabin>", "Readonly<Cabin>", "Pick<Cabin, 'beds' | 'deck'>", "Omit<Cabin, 'tags'>", "Omit<Cabin, Key>", "Omit<Fare, 'seat'>", "Pick<Fare, 'kind'>", "Pick<Record<string, Tone>, 'any'>", "Pick<{ [name: string]: string | number; code: string }, 'code' | 'other'>", "Partial<Fare>",
 	"Record<Tone, number>", "Record<Size, Tone>", "Record<'a' | 'b', Record<'c', 1>>", "Partial<Record<Tone, Berth>>", "Record<string, Tone>", "Record<number, 1>['x' extends string ? number : never]",
 	"Exclude<Tone, 'calm'>", "Extract<Tone | Size, string>", "Exclude<Fare, { kind: 'low' }>", "Extract<Fare, { kind: 'low' }>", "NonNullable<string | null | undefined>", "Exclude<Tone, string>",
 	"Parameters<Handler>", "Parameters<Handler<3>>[0]", "ReturnType<Handler>", "Parameters<Bunk>", "ReturnType<Bunk>", "ReturnType<typeof quote>", "Parameters<typeof quote>", "ReturnType<typeof loose.d>",

@@ -5,6 +5,7 @@ package evaluate
 import (
 	"fmt"
 	"math/big"
+	"path"
 	"slices"
 	"strconv"
 	"strings"
@@ -362,10 +363,56 @@ func (e *Evaluator) typeOfParam(p *syntax.Param, s *Scope) *lazy {
 	switch {
 	case p.Type == nil && p.Default != nil:
 		return &lazy{eval: func() Type { return e.loosened(p.Default, s) }}
+	case p.Type == nil && p.Default == nil && impliesTypes(s.Module):
+		if pattern, ok := p.Name.(*syntax.ObjectPattern); ok {
+			return known(e.implied(pattern, s))
+		}
 	case p.Type != nil && (p.Optional || p.Default != nil):
 		return &lazy{eval: func() Type { return without(e.Type(p.Type, s), wordUndefined) }}
 	}
 	return e.later(p.Type, s)
+}
+
+// impliesTypes reports whether a parameter without a type says by its pattern what must be
+// given: in TypeScript. Scripts may leave anything out.
+func impliesTypes(m *modules.Module) bool {
+	switch path.Ext(m.Path) {
+	case ".ts", ".tsx", ".mts", ".cts":
+		return true
+	}
+	return false
+}
+
+// implied is the type that a pattern gives a parameter which has none: each name is there,
+// of any type or that of its default, and where the rest is kept, so may be any other.
+func (e *Evaluator) implied(pattern *syntax.ObjectPattern, s *Scope) Type {
+	return &object{implied: true, fill: func() *shape {
+		made := &shape{}
+		for _, p := range pattern.Props {
+			if p.Rest {
+				made.indexes = append(made.indexes, index{known(wordString), known(wordAny), false})
+				continue
+			}
+			name, ok := e.keyName(p.Key, s)
+			if !ok {
+				continue
+			}
+			m := &member{name: name, optional: p.Default != nil, is: known(wordAny), module: s.Module, node: p}
+			if p.Default != nil {
+				m.is = &lazy{eval: func() Type { return widen(e.loosened(p.Default, s)) }}
+			} else if inner, deeper := p.Target.(*syntax.ObjectPattern); deeper {
+				m.is = known(e.implied(inner, s))
+			}
+			made.put(m)
+		}
+		return made
+	}}
+}
+
+// Implied reports whether a type is that of a parameter which has none but a pattern.
+func (e *Evaluator) Implied(t Type) bool {
+	o, ok := t.(*object)
+	return ok && o.implied
 }
 
 // members adds the members of an object type.

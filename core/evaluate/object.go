@@ -660,7 +660,12 @@ func (e *Evaluator) pick(of, keys Type) Type {
 			case len(from.bases) > 0:
 				// Of what is not here, the names are known at least.
 				made.put(&member{name: name, optional: true, unsure: true, rest: &rarely{origin: from.bases[0].From}, is: known(&odd{at: from.bases[0].At, name: name, why: "its type is declared in " + orNot(from.bases[0].From)})})
-			case len(from.indexes) == 0 && of != Type(wordNever):
+			case len(from.indexes) > 0:
+				// Any name is one of its own: what it holds is what the signature says.
+				if held := e.wanted([]Type{of}, name); len(held) > 0 {
+					made.put(&member{name: name, is: known(unite(held...))})
+				}
+			case of != Type(wordNever):
 				// Published declarations name what another version of the framework had; the
 				// compiler lets it be given.
 				made.put(&member{name: name, unsure: true, is: known(wordAny)})

@@ -54,15 +54,16 @@ type (
 	// object is anything with members or signatures: records, functions,
 	// interfaces, classes, modules.
 	object struct {
-		name   string // of its declaration, "" for none
-		key    any    // identity of the declaration, nil for none
-		args   []Type
-		fill   func() *shape
-		shape  *shape
-		busy   bool
-		opaque bool // given out by its name
-		from   string
-		where  *modules.Module // of the alias that gave the name
+		name    string // of its declaration, "" for none
+		key     any    // identity of the declaration, nil for none
+		args    []Type
+		fill    func() *shape
+		shape   *shape
+		busy    bool
+		opaque  bool // given out by its name
+		implied bool // by the pattern of a parameter that has no type
+		from    string
+		where   *modules.Module // of the alias that gave the name
 	}
 	// param is a type parameter that stands for itself.
 	param struct {

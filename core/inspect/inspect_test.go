@@ -162,7 +162,7 @@ func TestPartsThroughOwnComponents(t *testing.T) {
 	l := library(t, "quay", "", map[string]string{"index.tsx": `
 import { createContext, useContext } from 'react';
 const Deck = createContext<{ open: boolean } | null>(null);
-export function Decks({ children }) { return <Deck.Provider value={{ open: true }}><ul>{children}</ul></Deck.Provider>; }
+export function Decks({ children }: { children?: React.ReactNode }) { return <Deck.Provider value={{ open: true }}><ul>{children}</ul></Deck.Provider>; }
 function Cabin({ no }: { no: number }) { const deck = useContext(Deck); if (!deck) throw new Error('in no Decks'); return <li>{no}</li>; }
 Decks.Cabin = Cabin;
 `})

@@ -151,7 +151,8 @@ func (r *reader) propsOf(m *made, t *taken) props {
 	table, tabled := r.static(m, "propTypes")
 	if p.of != nil && !evaluate.IsAny(p.of) {
 		p.shape, p.typed = r.eval.Shape(r.eval.Managed(m.of, p.of)), true
-		if !tellsNothing(p.shape) || m.fn == nil || !tabled && !strings.Contains(path.Ext(m.module.Path), "js") {
+		// A table says more than the names that an untyped parameter is taken apart into.
+		if !tellsNothing(p.shape) && !(tabled && r.eval.Implied(p.of)) || m.fn == nil || !tabled && !strings.Contains(path.Ext(m.module.Path), "js") {
 			return p
 		}
 		p.typed = false // a class that JavaScript writes has no type of its props
