@@ -427,7 +427,7 @@ func (r *relation) fitsTuple(a Type, b *tuple, depth int) types.Answer {
 
 // structure compares members and signatures.
 func (r *relation) structure(a Type, b *object, depth int) types.Answer {
-	if a == Type(wordNull) || a == Type(wordUndefined) || a == Type(wordVoid) {
+	if a == Type(wordNull) || a == Type(wordUndefined) || a == Type(wordVoid) || a == Type(wordUnknown) {
 		return types.No
 	}
 	if b.empty() {

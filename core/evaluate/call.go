@@ -42,11 +42,7 @@ func (e *Evaluator) call(x *syntax.Call, s *Scope) Type {
 			spread = true
 			break
 		}
-		arg := argument{of: e.expr(a, s, asGiven), fresh: e.fresh(a, s, 0)}
-		switch syntax.Bare(a).(type) {
-		case *syntax.Object, *syntax.Array:
-			arg.loose = e.expr(a, s, widened)
-		}
+		arg := argument{x: a, in: s, of: e.expr(a, s, asGiven)}
 		given, written = append(given, arg.of), append(written, arg)
 	}
 	for i, sig := range sigs {
@@ -198,9 +194,46 @@ func (e *Evaluator) takes(sig *signature, given []Type) bool {
 
 // argument is what a call is given.
 type argument struct {
-	of    Type      // as it is written
-	loose Type      // of a record or list, with the kinds of what is written in it; nil for all else
-	fresh []literal // the values that are written out
+	x  syntax.Expr
+	in *Scope
+	of Type // as it is written
+}
+
+// where is the type of an argument where a parameter asks for another: what stands in
+// records and lists stands for its kind, but for what is asked for as single values.
+func (e *Evaluator) where(g argument, want Type) Type {
+	if exact(want) {
+		return e.expr(g.x, g.in, frozen)
+	}
+	switch syntax.Bare(g.x).(type) {
+	case *syntax.Object, *syntax.Array:
+		return e.among(g.x, contexts(want), g.in)
+	}
+	return g.of
+}
+
+// exact reports whether a type is that of a parameter which is declared const.
+func exact(t Type) bool {
+	p, ok := t.(*param)
+	return ok && p.exact
+}
+
+// contexts are what may be asked for by a type: of a parameter, what its constraint asks.
+func contexts(t Type) (all []Type) {
+	for _, m := range parts(t) {
+		p, ok := m.(*param)
+		switch {
+		case !ok:
+			all = append(all, m)
+		case p.constraint != nil:
+			for _, m := range parts(p.constraint.get()) {
+				if _, again := m.(*param); !again {
+					all = append(all, m)
+				}
+			}
+		}
+	}
+	return all
 }
 
 // applied gives a signature its type arguments: those written, else what the
@@ -215,26 +248,21 @@ func (e *Evaluator) applied(sig *signature, args []Type, given []argument) *sign
 		by[sig.typeParams[i]] = a
 	}
 	var fresh []literal
-	// Where a parameter asks for single values, they are told as they are written.
-	free := !slices.ContainsFunc(sig.typeParams, func(p *param) bool {
-		if p.constraint == nil {
-			return false
-		}
-		_, keys := p.constraint.get().(*keys)
-		return !keys
-	})
+	inside := map[*param]bool{} // those that stand inside of what is asked for
 	if len(args) == 0 {
 		for i, g := range given {
 			want := sig.at(i)
 			if want == nil {
 				continue
 			}
-			of := g.of
-			if free && g.loose != nil {
-				of = g.loose
+			if slices.ContainsFunc(sig.typeParams, func(p *param) bool { return onTop(want, p) }) {
+				fresh = append(fresh, e.fresh(g.x, g.in, 0)...)
 			}
-			fresh = append(fresh, g.fresh...)
-			e.infer(of, want, found, 0)
+			before := found.told()
+			e.infer(e.where(g, want), want, found, 0)
+			for _, p := range sig.typeParams {
+				inside[p] = inside[p] || found[p].told() > before[p] && !onTop(want, p)
+			}
 		}
 	}
 	for _, p := range sig.typeParams {
@@ -242,7 +270,7 @@ func (e *Evaluator) applied(sig *signature, args []Type, given []argument) *sign
 		case by[p] != nil:
 		case found[p].settle() != nil:
 			by[p] = found[p].settle()
-			if p.constraint == nil || !holdsLiterals(p.constraint.get()) {
+			if !inside[p] && !p.exact && !onTop(sig.result.get(), p) && (p.constraint == nil || !holdsLiterals(p.constraint.get())) {
 				by[p] = loosen(by[p], fresh)
 			}
 		case p.fallback != nil:
@@ -254,6 +282,15 @@ func (e *Evaluator) applied(sig *signature, args []Type, given []argument) *sign
 		}
 	}
 	return e.given(sig, by)
+}
+
+// onTop reports whether a type is a type parameter, or may be.
+func onTop(t Type, p *param) bool {
+	list := parts(t)
+	if b, ok := t.(*both); ok {
+		list = b.list
+	}
+	return slices.Contains(list, Type(p))
 }
 
 // builtin evaluates calls of the language's own functions, or gives nil.

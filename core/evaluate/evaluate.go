@@ -222,7 +222,7 @@ func (e *Evaluator) free(s *Scope, params []*syntax.TypeParam) (*Scope, []*param
 }
 
 func (e *Evaluator) param(p *syntax.TypeParam, s *Scope) *param {
-	made := &param{name: p.Name.Name}
+	made := &param{name: p.Name.Name, exact: p.Modifiers.Has(syntax.Const)}
 	if p.Constraint != nil {
 		made.constraint = e.later(p.Constraint, s)
 	}

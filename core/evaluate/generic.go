@@ -84,7 +84,11 @@ func init() {
 		"Omit":     {2, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type { return e.omit(args[0], args[1]) }},
 		"Pick":     {2, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type { return e.pick(args[0], args[1]) }},
 		"Record": {2, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type {
-			return &object{fill: func() *shape {
+			var over *keyed
+			if by, ok := args[0].(*param); ok {
+				over = &keyed{by, known(args[1])}
+			}
+			return &object{over: over, fill: func() *shape {
 				made := &shape{}
 				for _, key := range parts(args[0]) {
 					switch key := key.(type) {
@@ -122,16 +126,16 @@ func init() {
 		}},
 		"Awaited": {1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type { return awaited(args[0]) }},
 		"Parameters": {1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type {
-			return e.ofSignature(args[0], s, at, func(s *shape) []*signature { return s.calls }, paramsOf)
+			return e.ofSignature(args[0], s, at, func(s *shape) []*signature { return s.calls }, unknowns, paramsOf)
 		}},
 		"ConstructorParameters": {1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type {
-			return e.ofSignature(args[0], s, at, func(s *shape) []*signature { return s.news }, paramsOf)
+			return e.ofSignature(args[0], s, at, func(s *shape) []*signature { return s.news }, unknowns, paramsOf)
 		}},
 		"ReturnType": {1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type {
-			return e.ofSignature(args[0], s, at, func(s *shape) []*signature { return s.calls }, func(sig *signature) Type { return sig.result.get() })
+			return e.ofSignature(args[0], s, at, func(s *shape) []*signature { return s.calls }, wordAny, func(sig *signature) Type { return sig.result.get() })
 		}},
 		"InstanceType": {1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type {
-			return e.ofSignature(args[0], s, at, func(s *shape) []*signature { return s.news }, func(sig *signature) Type { return sig.result.get() })
+			return e.ofSignature(args[0], s, at, func(s *shape) []*signature { return s.news }, wordAny, func(sig *signature) Type { return sig.result.get() })
 		}},
 		"Uppercase":    casing(strings.ToUpper),
 		"Lowercase":    casing(strings.ToLower),
@@ -268,12 +272,19 @@ func paramsOf(sig *signature) Type {
 	return out
 }
 
-// ofSignature takes something from the last signature of each part of a type.
-func (e *Evaluator) ofSignature(t Type, s *Scope, at syntax.Node, which func(*shape) []*signature, take func(*signature) Type) Type {
+// unknowns is a list of which nothing is known: the parameters of any.
+var unknowns = &list{elem: known(wordUnknown)}
+
+// ofSignature takes something from the last signature of each part of a type; ofAny is what
+// that is of any.
+func (e *Evaluator) ofSignature(t Type, s *Scope, at syntax.Node, which func(*shape) []*signature, ofAny Type, take func(*signature) Type) Type {
 	var all []Type
 	for _, part := range parts(t) {
-		if part == Type(wordAny) {
-			return wordAny
+		switch part {
+		case wordAny:
+			return ofAny
+		case wordNever:
+			continue
 		}
 		sigs := which(e.shapeOf(part))
 		if len(sigs) == 0 {
@@ -489,6 +500,17 @@ func (c *candidate) settle() Type {
 	return nil
 }
 
+// told counts what is known of one.
+func (c *candidate) told() int { return len(c.out) + len(c.in) }
+
+func (c candidates) told() map[*param]int {
+	counts := make(map[*param]int, len(c))
+	for p, of := range c {
+		counts[p] = of.told()
+	}
+	return counts
+}
+
 // turn goes into the parameters of a function, or out of them.
 func (c candidates) turn() {
 	for _, of := range c {
@@ -592,6 +614,14 @@ func (e *Evaluator) infer(from, to Type, found candidates, depth int) {
 			return
 		}
 		e.inferring[pair] = true
+		if to.over != nil && found[to.over.by] != nil && !isWord(from) {
+			e.infer(e.keysOf(from), to.over.by, found, depth)
+			for _, m := range e.shapeOf(from).members {
+				e.infer(m.of().get(), to.over.of.get(), found, depth)
+			}
+			delete(e.inferring, pair)
+			return
+		}
 		e.inferShape(from, to, found, depth)
 		delete(e.inferring, pair)
 	case *access:

@@ -454,7 +454,7 @@ func (e *Evaluator) mapped(t *syntax.MappedType, s *Scope) Type {
 			return out
 		}
 	}
-	return &object{fill: func() *shape {
+	return &object{over: e.keyed(t, source, s), fill: func() *shape {
 		made := &shape{}
 		var from *shape
 		var all Type
@@ -496,6 +496,18 @@ func (e *Evaluator) mapped(t *syntax.MappedType, s *Scope) Type {
 
 // marks is a mark as a mapped type leaves it: + sets it, - takes it away.
 func marks(before bool, mark string) bool { return mark == "+" || before && mark != "-" }
+
+// keyed is the type parameter that gives a mapped type its names, nil where none does.
+func (e *Evaluator) keyed(t *syntax.MappedType, source Type, s *Scope) *keyed {
+	if source != nil || t.As != nil {
+		return nil
+	}
+	by, ok := e.Type(t.Param.Constraint, s).(*param)
+	if !ok {
+		return nil
+	}
+	return &keyed{by, e.later(t.Type, s.with(binding{t.Param.Name.Name, by}))}
+}
 
 // mappedElement is what a mapped type makes of an element of a list or tuple.
 // Of a rest, the type that is mapped stands for the rest alone.

@@ -59,17 +59,24 @@ type (
 		args    []Type
 		fill    func() *shape
 		shape   *shape
+		over    *keyed // the type parameter that gives it its names, nil for none
 		busy    bool
 		opaque  bool // given out by its name
 		implied bool // by the pattern of a parameter that has no type
 		from    string
 		where   *modules.Module // of the alias that gave the name
 	}
+	// keyed is what the members of an object are that a type parameter names.
+	keyed struct {
+		by *param
+		of *lazy
+	}
 	// param is a type parameter that stands for itself.
 	param struct {
 		name       string
 		constraint *lazy // nil for none
 		fallback   *lazy // nil for none
+		exact      bool  // declared const: what it stands for is told as it is written
 	}
 	// named is a type known by name only.
 	named struct {

@@ -155,6 +155,10 @@ func (e *Evaluator) among(x syntax.Expr, asked []Type, s *Scope) Type {
 				return e.array(bare, s, asGiven)
 			case *list:
 				elems = append(elems, parts(t.elem.get())...)
+			case *param:
+				if t.constraint != nil {
+					return e.among(x, contexts(t), s)
+				}
 			}
 		}
 		spread := slices.ContainsFunc(bare.Elems, func(x syntax.Expr) bool { _, is := x.(*syntax.Spread); return is })
