@@ -98,10 +98,20 @@ func (e *Evaluator) rendered(instance *shape) bool {
 }
 
 // renders reports whether what a function gives back is meant to be rendered: content, or
-// nothing at all. One that is declared may give back texts, or anything.
+// nothing at all. One that is declared may give back texts, or anything; one that is not
+// may be anything where it takes a record.
 func (e *Evaluator) renders(sig *signature) bool {
 	result := sig.result.get()
-	return e.isContent(result) || result == Type(wordNull) || sig.declared && len(sig.params) > 0 && maybeContent(result)
+	return e.isContent(result) || result == Type(wordNull) || len(sig.params) > 0 && (sig.declared && maybeContent(result) || result == Type(wordAny) && isRecord(sig.at(0)))
+}
+
+// isRecord reports whether a type is that of an object with members.
+func isRecord(t Type) bool {
+	switch without(t, wordUndefined).(type) {
+	case *object, *both:
+		return true
+	}
+	return false
 }
 
 // maybeContent reports whether a type is anything, or texts, which can be rendered too.

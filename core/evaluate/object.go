@@ -623,6 +623,15 @@ func (e *Evaluator) omit(of, leave Type) Type {
 			return &shape{indexes: from.indexes, bases: from.bases}
 		}
 		made := &shape{indexes: from.indexes, members: make([]*member, 0, max(0, len(from.members)-len(names)))}
+		for _, r := range rest {
+			if form, ok := r.(*texts); ok {
+				for _, m := range from.members {
+					if e.assignable(text(m.name), form) == types.Yes {
+						names[m.name] = true
+					}
+				}
+			}
+		}
 		for _, m := range from.members {
 			if !names[m.name] {
 				made.add(m)
@@ -639,9 +648,10 @@ func (e *Evaluator) omit(of, leave Type) Type {
 		}
 		made.bases = from.bases
 		for _, r := range rest {
-			switch r {
-			case wordString, wordNumber, wordSymbol:
+			switch r := r.(type) {
+			case word:
 				made.indexes = nil // keyof of an index signature
+			case *texts:
 			default:
 				made.bases = append(made.bases[:len(made.bases):len(made.bases)], Base{Name: "Omit by " + e.label(r), Why: "which members are left out depends on " + e.label(r)})
 			}
