@@ -29,8 +29,12 @@ Module._load = function (request, ...rest) {
 };
 for (const n of ['window', 'self']) globalThis[n] ??= globalThis;
 for (const n of ['Node', 'Element', 'HTMLElement', 'SVGElement']) globalThis[n] ??= class {};
-globalThis.document ??= { createElement: () => ({ style: {}, setAttribute() {}, appendChild() {} }), documentElement: { style: {} }, addEventListener() {}, querySelector: () => null, getElementsByTagName: () => [] };
+globalThis.document ??= { createElement: () => ({ style: {}, setAttribute() {}, appendChild() {} }), documentElement: { style: {} }, body: { style: {} }, removeEventListener() {}, addEventListener() {}, querySelector: () => null, getElementsByTagName: () => [] };
 
+for (const n of ['requestAnimationFrame', 'cancelAnimationFrame', 'addEventListener', 'removeEventListener']) globalThis[n] ??= () => 0;
+globalThis.navigator ??= { userAgent: '', language: 'en' };
+globalThis.location ??= { href: '', hostname: '' };
+globalThis.getComputedStyle ??= () => ({});
 const all = Module.createRequire(path.join(folder, 'x.js'))(name);
 const components = [];
 function closed(list) {
@@ -53,4 +57,5 @@ function visit(as, of, depth) {
   if (depth < 2) for (const [n, v] of Object.entries(of)) visit(as + '.' + n, v, depth + 1);
 }
 for (const [n, v] of Object.entries(all)) visit(n, v, 0);
-console.log(JSON.stringify({ components, missing: [] }));
+// What was loaded may wait for something: it is not waited for.
+process.stdout.write(JSON.stringify({ components, missing: [] }), () => process.exit());

@@ -608,7 +608,7 @@ func (e *Evaluator) omit(of, leave Type) Type {
 	if primitive(of) {
 		if names, rest := chosen(leave); len(rest) == 0 && len(names) > 0 {
 			// Values are left out of a kind to have them shown beside it: any of the kind fits.
-			return intersect(of, nothing())
+			return intersect(widen(of), nothing())
 		}
 		return &object{shape: &shape{bases: []Base{e.base(&keys{of: of})}}} // what is left are JavaScript's own members
 	}

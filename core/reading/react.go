@@ -26,6 +26,8 @@ type made struct {
 	names  []declared    // the names it is bound to, for what is assigned to them
 	styled *styled       // nil for all that is no styled element
 	parts  []part
+	layers []layer         // of higher-order components around it, the nearest first
+	inside map[string]part // what is assigned to it in the body that it is declared in
 	doc    standing[syntax.Node] // where the documentation stands
 	at     place.Place           // of a declaration without a body
 }
@@ -516,7 +518,9 @@ func (r *reader) unwrapCall(m *made, x *syntax.Call, depth int) {
 	}
 	if wrappers[name] {
 		r.unwrap(m, x.Args[0], depth+1)
+		return
 	}
+	r.compose(m, x, depth)
 }
 
 // unwrapLazy follows lazy(() => import('./x')) to the component that is loaded.
@@ -564,17 +568,24 @@ func drawsJSX(fn *syntax.Func) bool {
 		case *syntax.Element:
 			found = true
 		case *syntax.Call:
-			switch f := n.Fun.(type) {
-			case *syntax.Ident:
-				found = found || f.Name == "createElement"
-			case *syntax.Member:
-				name, ok := f.Name.(*syntax.Ident)
-				found = found || ok && name.Name == "createElement"
-			}
+			found = found || makesElement(n)
 		}
 		return !found
 	})
 	return found
+}
+
+// makesElement reports whether a call makes an element: createElement, by any name of its
+// module.
+func makesElement(x *syntax.Call) bool {
+	switch f := x.Fun.(type) {
+	case *syntax.Ident:
+		return f.Name == "createElement"
+	case *syntax.Member:
+		name, ok := f.Name.(*syntax.Ident)
+		return ok && name.Name == "createElement"
+	}
+	return false
 }
 
 // assigned lists what the top of a module assigns to a member of a name: X.y = z.
@@ -589,8 +600,12 @@ func (r *reader) assigned(of declared) map[string]part {
 // assignments lists what the top of a module assigns to members, by the name of
 // what they are members of and their own.
 func assignments(m *modules.Module) map[string]map[string]part {
+	return assignmentsIn(m, m.File.Body)
+}
+
+func assignmentsIn(m *modules.Module, body []syntax.Stmt) map[string]map[string]part {
 	found := map[string]map[string]part{}
-	for _, s := range m.File.Body {
+	for _, s := range body {
 		e, ok := s.(*syntax.ExprStmt)
 		if !ok {
 			continue
@@ -619,6 +634,9 @@ func assignments(m *modules.Module) map[string]map[string]part {
 // static gives the value of a static member of a component: assigned to one of
 // its names, or declared in its class.
 func (r *reader) static(m *made, name string) (part, bool) {
+	if p, ok := m.inside[name]; ok {
+		return p, true
+	}
 	for _, of := range m.names {
 		if p, ok := r.assigned(of)[name]; ok {
 			return p, true

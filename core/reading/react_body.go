@@ -144,9 +144,16 @@ func (r *reader) defaults(m *made) (*syntax.Object, *modules.Module) {
 // follows in the body never comes to pass; the documentation speaks where nothing
 // else does.
 func (s *sorter) defaultOf(name string, d doc) contract.Default {
+	for i := len(s.m.layers) - 1; i >= 0; i-- {
+		if table, in := s.r.defaults(s.m.layers[i].outer); table != nil {
+			if x, at := s.r.entry(in, table, name, 0); x != nil {
+				return defaultValue(at, x)
+			}
+		}
+	}
 	if s.defaults != nil {
-		if p := s.defaults.Lookup(name); p != nil {
-			return defaultValue(s.tableIn, p.Value)
+		if x, at := s.r.entry(s.tableIn, s.defaults, name, 0); x != nil {
+			return defaultValue(at, x)
 		}
 	}
 	if m := s.taken.merged; m != nil && m.table != nil {

@@ -134,6 +134,14 @@ func (r *reader) typeParameters(c *contract.Contract, m *made) {
 // propsOf gives the props of a component: by its type; where that says nothing,
 // by its table of prop types; else the names that its function takes.
 func (r *reader) propsOf(m *made, t *taken) props {
+	p := r.ownProps(m, t)
+	for _, l := range m.layers {
+		p.shape.Members, p.typed = r.through(l, p.shape.Members), true
+	}
+	return p
+}
+
+func (r *reader) ownProps(m *made, t *taken) props {
 	var p props
 	p.of = r.eval.PropsType(m.of)
 	switch {
@@ -166,6 +174,7 @@ func (r *reader) propsOf(m *made, t *taken) props {
 		p.typed = true
 		p.shape.Members = p.table.merge(p.shape.Members)
 		p.shape.Bases = p.table.bases // the table says what there is
+		r.defaulted(m, p.shape.Members)
 	}
 	return p
 }

@@ -268,9 +268,10 @@ func (r *reader) valuesOf(m *modules.Module, x syntax.Expr) types.Type {
 	items, _ := r.listed(m, x, 0)
 	var list []types.Type
 	for _, item := range items {
-		t := r.eval.Plain(r.eval.Expr(item.node, evaluate.In(item.module)))
-		if t == nil {
-			return nil
+		at := r.constant(item.module, item.node, 0)
+		t := r.eval.Plain(r.eval.Expr(at.node, evaluate.In(at.module)))
+		if _, _, closed := types.Values(t); t == nil || !closed {
+			return nil // what is told of a kind only is no value
 		}
 		list = append(list, t)
 	}
