@@ -26,8 +26,8 @@ type made struct {
 	names  []declared    // the names it is bound to, for what is assigned to them
 	styled *styled       // nil for all that is no styled element
 	parts  []part
-	layers []layer         // of higher-order components around it, the nearest first
-	inside map[string]part // what is assigned to it in the body that it is declared in
+	layers []layer               // of higher-order components around it, the nearest first
+	inside map[string]part       // what is assigned to it in the body that it is declared in
 	doc    standing[syntax.Node] // where the documentation stands
 	at     place.Place           // of a declaration without a body
 }

@@ -182,9 +182,11 @@ func layerOf(outer *made, name string) (l layer, drawn bool) {
 func (r *reader) through(l layer, members []evaluate.Member) []evaluate.Member {
 	t := takenOf(l.outer)
 	own := t.shape(l.outer).Members
-	if table, ok := r.static(l.outer, "propTypes"); ok {
-		own = r.propTypes(table).merge(own)
+	var table propTypes
+	if p, ok := r.static(l.outer, "propTypes"); ok {
+		table = *r.propTypes(p)
 	}
+	own = table.merge(own)
 	r.defaulted(l.outer, own)
 	at := map[string]int{}
 	var out []evaluate.Member
