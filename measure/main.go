@@ -86,6 +86,9 @@ func measureAll(only, folder string, verbose, upgrades, fast bool) (err error) {
 	if err == nil && !upgrades && !fast {
 		err = run(only, folder, verbose)
 	}
+	if err == nil && only == "" && !upgrades && !fast && folder == "" {
+		err = runSources("", "", verbose)
+	}
 	if err == nil && only == "" && !upgrades && !fast {
 		if err = measureVue("", folder, verbose); err == nil {
 			err = measureElements("", folder, verbose)
@@ -268,13 +271,7 @@ func measure(typescript, folder string, l library) (*row, error) {
 		return nil, err
 	}
 	ours, listing := time.Since(start), result.Listing
-	memory := peak(func(look func()) {
-		_, err = readWith(dir, !alone, reading.Options{Progress: func(done, all int) {
-			if aHundred(done, all) {
-				look()
-			}
-		}})
-	}) / float64(result.Bytes)
+	memory, err := memoryOf(dir, !alone, result.Bytes)
 	if err != nil {
 		return nil, err
 	}

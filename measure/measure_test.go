@@ -164,3 +164,48 @@ func TestFigures(t *testing.T) {
 		t.Errorf("the table is\n%s", got)
 	}
 }
+
+// TestSourcesThatRun holds that JavaScript is judged by what it declares when it runs: a
+// source that agrees does in all, and what is wrong in one is found.
+func TestSourcesThatRun(t *testing.T) {
+	lib := `import PropTypes from 'prop-types';
+const TONES = ['calm', 'loud'];
+export function Sign({ text, tone, onGo }) { return <b onClick={onGo}>{text}{tone}</b>; }
+Sign.propTypes = { text: PropTypes.string.isRequired, tone: PropTypes.oneOf(TONES).isRequired, onGo: PropTypes.func, check: own };
+Sign.defaultProps = { tone: 'calm' };
+function own() { return null; }
+`
+	for _, test := range []struct{ name, built, want string }{
+		{"as it is written", "PropTypes.oneOf(['calm', 'loud']).isRequired", ""},
+		{"another value", "PropTypes.oneOf(['calm', 'shrill']).isRequired", wrongValues},
+		{"no default", "PropTypes.oneOf(['calm', 'loud']).isRequired, more: PropTypes.bool", lost},
+	} {
+		folder := t.TempDir()
+		for name, text := range map[string]string{
+			"package.json":    `{"name": "quay", "version": "1.0.0", "main": "./built.js"}`,
+			"src/index.js":    lib,
+			"src/index.d.ts":  "export declare const Other: number;\n",
+			"built.js":        "const PropTypes = require('prop-types');\nfunction Sign() {}\nSign.propTypes = { text: PropTypes.string.isRequired, tone: " + test.built + ", onGo: PropTypes.func, check: () => null };\nSign.defaultProps = { tone: 'calm' };\nexports.Sign = Sign;\n",
+			"src/dist/old.js": "export const Old = () => null;\n",
+		} {
+			at := filepath.Join(folder, "node_modules", "quay", filepath.FromSlash(name))
+			if err := os.MkdirAll(filepath.Dir(at), 0o755); err != nil {
+				t.Fatal(err)
+			}
+			if err := os.WriteFile(at, []byte(text), 0o644); err != nil {
+				t.Fatal(err)
+			}
+		}
+		r, err := measureSources("", folder, library{Name: "quay", Entry: "src/index.js", Runs: true})
+		if err != nil {
+			t.Fatal(err)
+		}
+		var kinds []string
+		for _, d := range r.Differ {
+			kinds = append(kinds, d.Kind)
+		}
+		if got := strings.Join(kinds, " "); r.Components != 1 || r.Members < 4 || got != test.want && (test.want != lost || r.Counts[lost] != 1) {
+			t.Errorf("%s: %d components, %d members, %v differ, want %q", test.name, r.Components, r.Members, r.Differ, test.want)
+		}
+	}
+}

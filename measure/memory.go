@@ -5,6 +5,8 @@ package main
 import (
 	"runtime"
 	"runtime/metrics"
+
+	"steadysocket/core/reading"
 )
 
 // peak gives the most memory in bytes that a function keeps alive at a time, beyond
@@ -26,3 +28,15 @@ func peak(do func(look func())) float64 {
 // aHundred says when to look while names are read: about a hundred times, as each
 // look takes as long as a collection.
 func aHundred(done, all int) bool { return done%(all/100+1) == 0 || done == all }
+
+// memoryOf is the most that a reading keeps alive at a time, in times what it reads.
+func memoryOf(dir string, around bool, bytes int) (times float64, err error) {
+	most := peak(func(look func()) {
+		_, err = readWith(dir, around, reading.Options{Progress: func(done, all int) {
+			if aHundred(done, all) {
+				look()
+			}
+		}})
+	})
+	return most / float64(bytes), err
+}

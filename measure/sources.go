@@ -29,31 +29,38 @@ func measureSources(typescript, folder string, l library) (*row, error) {
 	if err != nil {
 		return nil, err
 	}
-	ours, listing := time.Since(start), result.Listing
-	onlyMain(listing)
-	modules := map[string]string{".": filepath.Join(dir, filepath.FromSlash(l.Entry))}
+	r := &row{library: l, Ours: time.Since(start), Read: len(result.Listing.Components)}
+	if r.Memory, err = memoryOf(dir, true, result.Bytes); err != nil {
+		return nil, err
+	}
+	onlyMain(result.Listing)
 	start = time.Now()
 	if l.Runs {
-		k, err := declaredTypes(context.Background(), folder, l.Name)
-		if err != nil {
-			return nil, err
-		}
-		made := compare(listing, k, l.declares(dir))
-		// A component may take more than its own table says: what it hands on.
-		delete(made.Counts, invented)
-		made.Differ = slices.DeleteFunc(made.Differ, func(d difference) bool { return d.Kind == invented })
-		return &row{library: l, comparison: made, Ours: ours, Theirs: time.Since(start), Read: len(listing.Components)}, nil
+		return r, r.holdRunning(result.Listing, folder, dir)
 	}
+	modules := map[string]string{".": filepath.Join(dir, filepath.FromSlash(l.Entry))}
 	k, err := ask(context.Background(), typescript, folder, modules)
 	if err != nil {
 		return nil, err
 	}
-	theirs := time.Since(start)
-	made := compare(listing, k, l.declares(dir))
-	if err := made.settle(typescript, folder, modules); err != nil {
-		return nil, err
+	r.Theirs = time.Since(start)
+	r.comparison = compare(result.Listing, k, l.declares(dir))
+	return r, r.settle(typescript, folder, modules)
+}
+
+// holdRunning holds a listing against what the components declare of themselves when they
+// run. They may take more than that: what they hand on.
+func (r *row) holdRunning(listing *contract.Listing, folder, dir string) error {
+	start := time.Now()
+	k, err := declaredTypes(context.Background(), folder, r.Name)
+	if err != nil {
+		return err
 	}
-	return &row{library: l, comparison: made, Ours: ours, Theirs: theirs, Read: len(listing.Components)}, nil
+	r.Theirs = time.Since(start)
+	r.comparison = compare(listing, k, r.declares(dir))
+	delete(r.Counts, invented)
+	r.Differ = slices.DeleteFunc(r.Differ, func(d difference) bool { return d.Kind == invented })
+	return nil
 }
 
 // onlyMain leaves what the main module of a package gives out.
