@@ -5,6 +5,7 @@ package contract
 import (
 	"hash/maphash"
 	"reflect"
+	"slices"
 
 	"steadysocket/core/place"
 	"steadysocket/core/types"
@@ -15,49 +16,78 @@ import (
 // more. It is not for use by several goroutines at once.
 // Source of the method: hash consing (Ershov, 1958).
 type Pool struct {
-	seed   maphash.Seed
-	props  map[uint64]*Prop // by the hash of what is looked at first; taken places are walked past
-	slots  map[uint64]*Slot
-	events map[uint64]*Event
+	seed    maphash.Seed
+	props   kept[Prop]
+	slots   kept[Slot]
+	events  kept[Event]
+	handles map[uint64]*Handle
+	passes  map[uint64][]Forward
 }
+
+// kept are members of a kind, and the lists of them that components have.
+type kept[T any] struct {
+	all   map[uint64]*T // by the hash of what is looked at first; taken places are walked past
+	lists map[uint64][]*T
+}
+
+func keeping[T any]() kept[T] { return kept[T]{map[uint64]*T{}, map[uint64][]*T{}} }
 
 // NewPool makes an empty pool.
 func NewPool() *Pool {
-	return &Pool{maphash.MakeSeed(), map[uint64]*Prop{}, map[uint64]*Slot{}, map[uint64]*Event{}}
+	return &Pool{maphash.MakeSeed(), keeping[Prop](), keeping[Slot](), keeping[Event](), map[uint64]*Handle{}, map[uint64][]Forward{}}
 }
 
 // Len is the number of members that are in the pool.
-func (p *Pool) Len() int { return len(p.props) + len(p.slots) + len(p.events) }
+func (p *Pool) Len() int { return len(p.props.all) + len(p.slots.all) + len(p.events.all) }
 
-// Share puts the members of c into the pool, or what is there in their place. Types
-// are told apart by which they are: they should come from a types.Pool.
+// Share puts the members of c into the pool, or what is there in their place, and its
+// lists of them, handle and pass-through. Types are told apart by which they are: they
+// should come from a types.Pool.
 func (p *Pool) Share(c *Contract) {
 	c.Derive()
-	c.Props = share(p.props, c.Props, p.prop, sameProp)
-	c.Slots = share(p.slots, c.Slots, p.slot, sameSlot)
-	c.Events = share(p.events, c.Events, p.event, sameEvent)
+	c.Props = p.props.share(p.seed, c.Props, p.prop, sameProp)
+	c.Slots = p.slots.share(p.seed, c.Slots, p.slot, sameSlot)
+	c.Events = p.events.share(p.seed, c.Events, p.event, sameEvent)
+	if h := c.Handle; h != nil {
+		key := maphash.Comparable(p.seed, struct {
+			of types.Type
+			n  int
+		}{h.Type.T, len(h.Members)})
+		c.Handle = keepOne(p.handles, key, h, func(a, b *Handle) bool { return a.Type == b.Type && alike(a.Members, b.Members) })
+	}
+	if to := c.PassThrough.To; len(to) > 0 {
+		key := maphash.Comparable(p.seed, [3]any{to[0].Element, len(to), len(to[0].Except)})
+		c.PassThrough.To = keepOne(p.passes, key, to, alike[Forward])
+	}
 }
 
-// share gives a list of its own, without room for more.
-func share[T any](all map[uint64]*T, list []*T, hash func(*T) uint64, same func(a, b *T) bool) []*T {
+// keepOne gives what is kept in the place of x, or keeps x.
+func keepOne[T any](all map[uint64]T, key uint64, x T, same func(a, b T) bool) T {
+	for ; ; key++ {
+		known, ok := all[key]
+		if !ok {
+			all[key] = x
+			return x
+		}
+		if same(known, x) {
+			return known
+		}
+	}
+}
+
+// share gives a list that others may have too, without room for more.
+func (k kept[T]) share(seed maphash.Seed, list []*T, hash func(*T) uint64, same func(a, b *T) bool) []*T {
 	if len(list) == 0 {
 		return nil
 	}
 	out := make([]*T, len(list))
+	var h maphash.Hash
+	h.SetSeed(seed)
 	for i, x := range list {
-		for key := hash(x); ; key++ {
-			known, ok := all[key]
-			if !ok {
-				all[key], out[i] = x, x
-				break
-			}
-			if same(known, x) {
-				out[i] = known
-				break
-			}
-		}
+		out[i] = keepOne(k.all, hash(x), x, same)
+		maphash.WriteComparable(&h, out[i])
 	}
-	return out
+	return keepOne(k.lists, h.Sum64(), out, slices.Equal[[]*T])
 }
 
 // looked is what is looked at first in a member: it tells most of them apart.

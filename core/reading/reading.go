@@ -504,7 +504,7 @@ func exact[T any](list []T) []T {
 // listing holds is large, and the room would stay too.
 func grown[T any](list []T, x T) []T {
 	if len(list) == cap(list) {
-		list = append(make([]T, 0, len(list)+len(list)/4+2), list...)
+		list = append(make([]T, 0, len(list)+len(list)/16+2), list...)
 	}
 	return append(list, x)
 }
