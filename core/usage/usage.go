@@ -20,7 +20,7 @@ import (
 )
 
 // Version is the version of the scanners.
-const Version = "6"
+const Version = "7"
 
 // Options say what to look for.
 type Options struct {
