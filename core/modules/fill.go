@@ -38,6 +38,15 @@ func (m *Module) singleFile() {
 	}
 }
 
+// onlyType reports whether what is exported is a type and nothing else.
+func (e Export) onlyType() bool {
+	switch e.At.(type) {
+	case *syntax.Alias, *syntax.Interface:
+		return true
+	}
+	return e.TypeOnly
+}
+
 // fill fills the tables from statements: a file's, or those of a namespace.
 func (m *Module) fill(body []syntax.Stmt) {
 	m.room(body)
@@ -266,11 +275,12 @@ func (m *Module) declare(s syntax.Stmt) {
 		case mods.Has(syntax.Export | syntax.Default):
 			m.Exports.set("default", Export{Name: name, At: node})
 		case mods.Has(syntax.Export) && name != "":
+			e := Export{Name: name, At: node}
 			_, space := node.(*syntax.Module)
-			if before, known := m.Exports.Find(name); space && known && before.From != "" {
-				return // a namespace beside a name that is passed on adds to it
+			if before, known := m.Exports.Find(name); known && before.From != "" && (space || e.onlyType() && !before.TypeOnly) {
+				return // a namespace or type beside a name that is passed on adds to it
 			}
-			m.Exports.set(name, Export{Name: name, At: node})
+			m.Exports.set(name, e)
 		}
 	}
 	name := func(id *syntax.Ident) string {

@@ -12,6 +12,7 @@ import (
 	"sort"
 	"strings"
 
+	"github.com/Masterminds/semver/v3"
 	"github.com/tailscale/hujson"
 
 	"steadysocket/core/place"
@@ -220,12 +221,23 @@ func (o Ordered) targets(conditions []string) []string {
 	}
 	for _, condition := range conditions {
 		for i, key := range o.Keys {
-			if key == condition || strings.HasPrefix(key, "types@") && condition == "types" {
+			if key == condition || condition == "types" && typesFor(key) {
 				list = append(list, o.Values[i].targets(conditions)...)
 			}
 		}
 	}
 	return list
+}
+
+// typesFor reports whether a condition names types for versions of the compiler among
+// which is ours: types@>=5.2.
+func typesFor(condition string) bool {
+	of, is := strings.CutPrefix(condition, "types@")
+	if !is {
+		return false
+	}
+	r, err := semver.NewConstraint(of)
+	return err == nil && r.Check(compiler)
 }
 
 // Entry is one module that apps can import from a package.

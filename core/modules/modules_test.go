@@ -34,6 +34,7 @@ func TestEntries(t *testing.T) {
 		{"types win", `{"main": "a.js", "types": "a.d.ts"}`, ".=a.d.ts,a.js,./index,./src/index"},
 		{"one text", `{"exports": "./a.js"}`, ".=./a.js,,"},
 		{"conditions alone", `{"exports": {"import": "./a.mjs", "types": "./a.d.ts"}}`, ".=./a.d.ts,./a.mjs,,"},
+		{"types for versions", `{"exports": {".": {"types@<5.2": "./old.d.ts", "types@>=5.9 || ^6": "./new.d.ts", "types@x y": "./odd.d.ts", "types": "./all.d.ts", "default": "./a.js"}}}`, ".=./new.d.ts,./all.d.ts,./a.js"},
 		{"modules", `{"exports": {".": {"default": "./a.js"}, "./b": "./b.js", "./c/*": "./c/*.js", "./style.css": "./s.css", "./package.json": "./package.json", "./dist/": "./dist/", "./gone": null}}`, ".=./a.js ./b=./b.js"},
 		{"nested and listed", `{"exports": {".": [{"import": {"types": "./a.d.mts", "default": "./a.mjs"}}, "./a.cjs"]}}`, ".=./a.d.mts,./a.mjs,./a.cjs"},
 	}
@@ -99,11 +100,12 @@ func TestResolve(t *testing.T) {
 
 func TestNames(t *testing.T) {
 	s := open(t, map[string]string{
+		"d.ts": "export { x } from './b'; export type x = string; export interface w {} export { w } from './b'; export type own = 1;",
 		"c.js": "export beyond from './b'; export first, { w as second } from './b';",
 		"a.ts": "export * from './b';\nexport { x as y, default as z } from './b';\nexport * as space from './b';\nexport { far } from 'far';\nexport * from 'beyond';\nimport local, { x as mine, type T } from './b';\nimport * as all from './b';\nexport { mine, local as own };\nexport default class {}\nconst inner = 1;",
 		"b.ts": "export const x = 1, w = 2;\nexport default function named() {}\nexport interface T {}\nexport const { p, q: [r] } = o;\nexport enum E {}\nexport namespace N {}\nexport * from './a';",
 	})
-	s.Survey([]string{"a.ts", "c.js"}, whole)
+	s.Survey([]string{"a.ts", "c.js", "d.ts"}, whole)
 	a := s.Module("a.ts")
 	names, unresolved := s.ExportNames(a)
 	if got := strings.Join(names, " "); got != "E N T default far mine own p r space w x y z" {
@@ -120,6 +122,12 @@ func TestNames(t *testing.T) {
 		}
 		if !ok || got != want {
 			t.Errorf("%s is %q (%v), want %q", name, got, ok, want)
+		}
+	}
+	d := s.Module("d.ts")
+	for name, want := range map[string]string{"x": "b.ts", "w": "b.ts", "own": "d.ts"} {
+		if sym, ok := s.Export(d, name); !ok || sym.Module == nil || sym.Module.Path != want {
+			t.Errorf("%s of d.ts is %+v, want that of %s", name, sym, want)
 		}
 	}
 	c := s.Module("c.js")
