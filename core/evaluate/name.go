@@ -65,10 +65,10 @@ func (e *Evaluator) named(t *syntax.TypeName, s *Scope) Type {
 	if sym, ok := e.Set.Global(head); ok {
 		return e.typeIn(sym, rest, e.arguments(t.Args, s), s, t)
 	}
-	if values := domSets[head]; values != nil && len(rest) == 0 {
+	name := strings.Join(append([]string{head}, rest...), ".")
+	if values := domSets[name]; values != nil {
 		return oneOfTexts(values)
 	}
-	name := strings.Join(append([]string{head}, rest...), ".")
 	return &named{name: name, args: e.arguments(t.Args, s), at: s.Module.Place(t)}
 }
 
