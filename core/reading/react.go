@@ -19,17 +19,18 @@ import (
 // made is a component: its type, and the function or class that draws it where
 // that is here.
 type made struct {
-	module *modules.Module
-	of     evaluate.Type
-	fn     *syntax.Func  // the function, or the render method of class
-	class  *syntax.Class // nil for a function
-	names  []declared    // the names it is bound to, for what is assigned to them
-	styled *styled       // nil for all that is no styled element
-	parts  []part
-	layers []layer               // of higher-order components around it, the nearest first
-	inside map[string]part       // what is assigned to it in the body that it is declared in
-	doc    standing[syntax.Node] // where the documentation stands
-	at     place.Place           // of a declaration without a body
+	module  *modules.Module
+	of      evaluate.Type
+	fn      *syntax.Func  // the function, or the render method of class
+	class   *syntax.Class // nil for a function
+	names   []declared    // the names it is bound to, for what is assigned to them
+	styled  *styled       // nil for all that is no styled element
+	parts   []part
+	layers  []layer               // of higher-order components around it, the nearest first
+	inside  map[string]part       // what is assigned to it in the body that it is declared in
+	written bool                  // its class is written as a function
+	doc     standing[syntax.Node] // where the documentation stands
+	at      place.Place           // of a declaration without a body
 }
 
 // declared is a name in a module.
@@ -161,7 +162,7 @@ func (r *reader) made(m *made, value syntax.Expr) (*made, string) {
 	if r.eval.PropsType(m.of) != nil {
 		return m, ""
 	}
-	if m.styled != nil {
+	if m.styled != nil || m.fn != nil && (m.written || len(m.layers) > 0) {
 		return m, ""
 	}
 	if r.eval.MakesFunctions(m.of) {
@@ -455,6 +456,7 @@ func (r *reader) unwrap(m *made, x syntax.Expr, depth int) {
 			m.doc = inner.doc
 		}
 		m.module, m.fn, m.class, m.styled, m.names = inner.module, inner.fn, inner.class, inner.styled, inner.names
+		m.layers, m.inside, m.written = inner.layers, inner.inside, inner.written
 		m.parts = append(m.parts, inner.parts...)
 	case *syntax.Member:
 		// Another component's part.
@@ -477,6 +479,10 @@ func (r *reader) unwrap(m *made, x syntax.Expr, depth int) {
 			}
 		}
 	case *syntax.Call:
+		if r.compiled(m, x) {
+			m.written = true
+			return
+		}
 		r.unwrapCall(m, x, depth)
 	case *syntax.Tagged:
 		r.unwrapStyled(m, x.Tag, x.TypeArgs, x.Text)

@@ -81,7 +81,17 @@ func (r *reader) function(m *modules.Module, x syntax.Expr, depth int) (*syntax.
 // result is what a function gives back at its end; nil for nothing.
 func result(fn *syntax.Func) (x syntax.Expr) {
 	if fn.Body != nil {
-		syntax.Returns(fn.Body, func(of syntax.Expr) { x = of })
+		syntax.Returns(fn.Body, func(of syntax.Expr) {
+			// return (define(X, members), X)
+			for {
+				b, ok := syntax.Bare(of).(*syntax.Binary)
+				if !ok || b.Op != "," {
+					break
+				}
+				of = b.Y
+			}
+			x = of
+		})
 		return x
 	}
 	return fn.X
@@ -103,6 +113,9 @@ func (r *reader) localComponent(m *made, fn *syntax.Func, x syntax.Expr, depth i
 	case *syntax.Class:
 		r.classBody(m, x)
 	case *syntax.Call:
+		if r.compiled(m, x) {
+			return
+		}
 		for _, arg := range x.Args {
 			if r.localComponent(m, fn, arg, depth+1); m.fn != nil {
 				return
@@ -131,7 +144,14 @@ func (r *reader) localComponent(m *made, fn *syntax.Func, x syntax.Expr, depth i
 			}
 		}
 		if m.fn != nil {
-			m.inside = assignmentsIn(m.module, fn.Body.Body)[x.Name]
+			inside := assignmentsIn(m.module, fn.Body.Body)[x.Name]
+			for name, p := range inside {
+				if m.inside == nil {
+					m.inside = inside
+					break
+				}
+				m.inside[name] = p
+			}
 		}
 	}
 }

@@ -85,6 +85,10 @@ func (r *reader) objectOf(m *modules.Module, x syntax.Expr, depth int) (*syntax.
 	switch x := syntax.Bare(x).(type) {
 	case *syntax.Object:
 		return x, m, true
+	case *syntax.Call:
+		if o := assigning(x); o != nil {
+			return o, m, true
+		}
 	case *syntax.Ident:
 		if sym, ok := r.set.Local(m, x.Name); ok && !sym.External() && depth < 10 {
 			if value, _ := valueOf(sym); value != nil {
@@ -105,6 +109,33 @@ func (r *reader) objectOf(m *modules.Module, x syntax.Expr, depth int) (*syntax.
 		}
 	}
 	return nil, nil, false
+}
+
+// assigners are the functions that put the members of tables into the first: the
+// language's own, and what compilers write in its place.
+var assigners = map[string]bool{"assign": true, "objectAssign": true, "_extends": true, "__assign": true, "_objectSpread": true, "_objectSpread2": true}
+
+// assigning gives a call that joins tables as one table that takes them over; nil for
+// all else.
+func assigning(x *syntax.Call) *syntax.Object {
+	var name *syntax.Ident
+	switch f := x.Fun.(type) {
+	case *syntax.Ident:
+		name = f
+	case *syntax.Member:
+		name, _ = f.Name.(*syntax.Ident)
+	}
+	if name == nil || !assigners[name.Name] || len(x.Args) == 0 {
+		return nil
+	}
+	if _, written := x.Args[0].(*syntax.Object); !written {
+		return nil
+	}
+	o := &syntax.Object{Range: syntax.Between(x.Pos(), x.Stop())}
+	for _, arg := range x.Args {
+		o.Props = append(o.Props, &syntax.Property{Range: syntax.Between(arg.Pos(), arg.Stop()), Kind: syntax.SpreadProperty, Value: arg})
+	}
+	return o
 }
 
 // propType reads one entry; nil for what is not understood.

@@ -177,6 +177,9 @@ func (r *reader) given(starts []start) []given {
 		for _, from := range unresolved {
 			r.unread(place.Place{File: r.set.Rel(s.File), Line: 1, Column: 1}, "", "all of %s is passed on, and that package is not here", from)
 		}
+		if len(names) == 0 && len(unresolved) == 0 && r.commonJS(s.File) {
+			r.unread(place.Place{File: r.set.Rel(s.File), Line: 1, Column: 1}, "", "this module gives out its names by exports.x = …, which is not read; there should be declarations beside it, or a module with export")
+		}
 		room := maxEntries - count
 		of = append(of, names[:min(len(names), room)])
 		if len(names) > room {
@@ -211,6 +214,15 @@ func (r *reader) given(starts []start) []given {
 	}
 	slices.SortFunc(list, func(a, b given) int { return cmp.Or(among[a.at]-among[b.at], a.at-b.at) })
 	return list
+}
+
+// commonJS reports whether a script gives out what it has by assignments.
+func (r *reader) commonJS(file string) bool {
+	if !strings.Contains(path.Ext(file), "js") {
+		return false
+	}
+	text, err := r.set.Text(file)
+	return err == nil && (strings.Contains(text, "exports.") || strings.Contains(text, "exports[") || strings.Contains(text, "exports ="))
 }
 
 // maxEntries bounds the names of one package that are read. Real libraries stay
