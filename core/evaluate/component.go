@@ -144,6 +144,10 @@ func isPropsLike(t Type) bool {
 func (e *Evaluator) settled(sig *signature) *signature {
 	by := map[*param]Type{}
 	for _, p := range sig.typeParams {
+		if e.listsFeatures(p) {
+			by[p] = p.fallback.get()
+			continue
+		}
 		chooses := p.constraint != nil && e.choosesElement(p.constraint.get())
 		if p.constraint == nil && p.fallback != nil {
 			chooses = e.isElement(p.fallback.get())
@@ -171,6 +175,17 @@ func (e *Evaluator) settled(sig *signature) *signature {
 		}
 	}
 	return e.given(sig, by)
+}
+
+// listsFeatures reports whether a type parameter is a list that what is taken is computed
+// from: nothing that is given tells of it, so it is its default.
+func (e *Evaluator) listsFeatures(p *param) bool {
+	if p.constraint == nil || p.fallback == nil {
+		return false
+	}
+	of, isList := p.constraint.get().(*list)
+	_, told := p.fallback.get().(*tuple)
+	return isList && of.readonly && told
 }
 
 // choosesElement reports whether a constraint asks for a component or the name
