@@ -62,8 +62,16 @@ func compiledClass(x *syntax.Call) (*syntax.Class, *syntax.Func) {
 				createdMembers(e, name.Name, member)
 			}
 		case *syntax.Return:
-			if call, is := syntax.Bare(s.X).(*syntax.Call); is {
-				createdMembers(call, name.Name, member)
+			// return define(X, members), X
+			for x := syntax.Bare(s.X); ; {
+				b, is := x.(*syntax.Binary)
+				if !is || b.Op != "," {
+					break
+				}
+				if call, is := syntax.Bare(b.X).(*syntax.Call); is {
+					createdMembers(call, name.Name, member)
+				}
+				x = syntax.Bare(b.X)
 			}
 		}
 	}

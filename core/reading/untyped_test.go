@@ -58,6 +58,7 @@ func TestPropTypes(t *testing.T) {
 		{"a: old(PropTypes.bool, 'take b'), b: checks.old(PropTypes.oneOf(TONES)), c: both([PropTypes.bool])", "{}", "a:boolean b:'calm' | 'loud' c"},
 		{"a: Base.propTypes.a, b: Base.propTypes.deep, c: Base.propTypes.none", "{}", "a!:number b:{ x: boolean; y?: string } c"},
 		{"...Base.propTypes, a: PropTypes.string", "{}", "a:string deep:{ x: boolean; y?: string }"},
+		{"...Object.assign({}, Base.propTypes, { a: PropTypes.bool })", "Object.assign({}, Base.defaultProps)", "a:boolean=3 deep:{ x: boolean; y?: string }"},
 		{"a: PropTypes.arrayOf(PropTypes.shape(Base.propTypes)), b: PropTypes.shape({ ...gone })", "{}", "a:{ a: number; deep?: { x: boolean; y?: string } }[] b:object"},
 		{"onGo: PropTypes.func, children: PropTypes.node.isRequired", "{}", "<children!> onGo()"},
 	} {
@@ -130,5 +131,47 @@ func TestNoComponents(t *testing.T) {
 	}
 	if text, want := strings.Join(got, " "), "Loose(a!:any b:number=3) Nav() Nav.Item(to!:string) Silent(on!:boolean) Typed() Typed.Part(x:string)"; text != want {
 		t.Errorf("the components are %s, want %s", text, want)
+	}
+}
+
+// TestCompiledClasses holds that classes are read which compilers wrote as functions, in
+// both of the ways in which they put members there.
+func TestCompiledClasses(t *testing.T) {
+	for name, members := range map[string]string{
+		"defined":   "_createClass(Sign, [{ key: 'go', value: function go() {} }, { key: 'render', value: function render() { return React.createElement('main', this.props); } }]);\n  return Sign;",
+		"at once":   "return _createClass(Sign, [{ key: 'render', value: function () { return React.createElement('main', null, this.props.a); } }]), Sign;",
+		"prototype": "var _proto = Sign.prototype;\n  _proto.render = function render() { var a = this.props.a; return React.createElement('main', null, a); };\n  return Sign;",
+	} {
+		r, err := readFiles(t, map[string]string{"package.json": manifest, "src/index.js": "import React from 'react';\nimport PropTypes from 'prop-types';\nvar Sign = /*#__PURE__*/function (_React$Component) {\n  _inherits(Sign, _React$Component);\n  function Sign() { return _React$Component.apply(this, arguments) || this; }\n  " + members +
+			"\n}(React.Component);\nSign.propTypes = { a: PropTypes.string.isRequired };\nexport { Sign as X };\nexport var Other = function (of) { function Other() {} return Other; }({});\n"}, Options{})
+		if err != nil {
+			t.Fatal(err)
+		}
+		if c := r.Listing.Component("X"); c == nil || takes(c) != "a!:string" || outlineOf(c.Inside) != "main" {
+			t.Errorf("%s: X is %+v, unread %+v", name, c, r.Listing.Unread)
+		}
+		if len(r.Listing.Components) != 1 {
+			t.Errorf("%s: %d components are read", name, len(r.Listing.Components))
+		}
+	}
+}
+
+// TestModulesOfAnotherKind holds that a module which gives out its names by assignments is
+// said to be unread, and no other is.
+func TestModulesOfAnotherKind(t *testing.T) {
+	for text, unread := range map[string]int{
+		"'use strict';\nexports.Sign = function Sign() {};\n":      1,
+		"module.exports = require('./lib');\n":                     1,
+		"exports['default'] = void 0;\n":                           1,
+		"export const Sign = () => null; // exports.Sign = none\n": 0,
+		"const quiet = 1;\n":                                       0,
+	} {
+		r, err := readFiles(t, map[string]string{"package.json": manifest, "src/index.js": text}, Options{})
+		if err != nil {
+			t.Fatal(err)
+		}
+		if len(r.Listing.Unread) != unread {
+			t.Errorf("of %q is said %+v", text, r.Listing.Unread)
+		}
 	}
 }
