@@ -21,6 +21,7 @@ type Symbol struct {
 	Node      syntax.Node // of an exported expression
 	Namespace bool
 	Package   string // module name as imported, where it was not resolved
+	OnlyType  bool   // a module on the way passes on no more than its type
 }
 
 // External reports whether the name belongs to another package.
@@ -197,10 +198,13 @@ func (s *Set) Imported(m *Module, from, name string) (Symbol, bool) {
 
 func (s *Set) imported(m *Module, from, name string, w way) (Symbol, bool) {
 	if file, ok := s.Resolve(m.Path, from); ok && s.Installed && s.Known[from] == nil && s.surfaces[file] != nil {
-		file, name, _ = s.Past(file, name)
-		if target := s.load(file); target != nil && name != "*" && name != "=" {
-			return s.export(target, name, w.on())
+		at := s.Past(file, name)
+		if target := s.load(at.File); target != nil && at.Name != "*" && at.Name != "=" {
+			sym, ok := s.export(target, at.Name, w.on())
+			sym.OnlyType = sym.OnlyType || at.OnlyType
+			return sym, ok
 		}
+		file, name = at.File, at.Name
 	}
 	if known := s.Known[from]; known != nil {
 		if name == "*" || name == "=" || name == "default" {
@@ -253,34 +257,50 @@ func (s *Set) reached(at, from string) *Module {
 }
 
 // Past follows an exported name of a file through files that only pass it on, to the
-// first one that may do more. The files on the way are not parsed. declares says that
-// the name is declared there; else only trees can tell more.
-func (s *Set) Past(file, name string) (at, as string, declares bool) {
+// first one that may do more. The files on the way are not parsed.
+func (s *Set) Past(file, name string) Origin {
+	at := Origin{File: file, Name: name}
 	for range maxHops {
-		known := s.surface(file)
-		if known == nil || len(s.additions[file]) > 0 {
+		known := s.surface(at.File)
+		if known == nil || len(s.additions[at.File]) > 0 {
 			break
 		}
-		g, ok := known.find(name)
-		if !ok && name != "default" {
-			g = given{from: s.passing(file, name, known.stars), as: name}
+		g, ok := known.find(at.Name)
+		if !ok && at.Name != "default" {
+			star := s.passing(at.File, at.Name, known.stars)
+			g = given{from: star.From, as: at.Name, onlyType: star.TypeOnly}
 		}
 		if g.from == "" {
-			return file, name, ok
+			at.Declared = ok
+			return at
 		}
-		to, found := s.Resolve(file, g.from)
+		to, found := s.Resolve(at.File, g.from)
 		if !found || s.Known[g.from] != nil || g.as == "*" || g.as == "=" {
 			break
 		}
-		file, name = to, g.as
+		at.File, at.Name, at.OnlyType = to, g.as, at.OnlyType || g.onlyType
 	}
-	return file, name, false
+	return at
+}
+
+// Origin is where a name comes from that a file gives out.
+type Origin struct {
+	File, Name string
+	Declared   bool // the file declares it, as far as is known without its tree
+	OnlyType   bool // a file on the way passes on no more than its type
 }
 
 // Given finds what an exported name of a file stands for, through barrels, which
 // are not parsed where they only pass it on.
 func (s *Set) Given(file, name string) (Symbol, bool) {
-	file, name, _ = s.Past(file, name)
+	return s.Stands(Origin{File: file, Name: name})
+}
+
+// Stands is what a name stands for, from where it was followed to.
+func (s *Set) Stands(from Origin) (Symbol, bool) {
+	at := s.Past(from.File, from.Name)
+	at.OnlyType = at.OnlyType || from.OnlyType
+	file, name := at.File, at.Name
 	if known := s.surface(file); known != nil && len(s.additions[file]) == 0 {
 		if g, ok := known.find(name); ok && g.from != "" && s.Known[g.from] == nil && s.ambient[g.from] == nil {
 			if _, here := s.Resolve(file, g.from); !here {
@@ -292,7 +312,9 @@ func (s *Set) Given(file, name string) (Symbol, bool) {
 	if m == nil {
 		return Symbol{}, false
 	}
-	return s.export(m, name, way{})
+	sym, ok := s.export(m, name, way{})
+	sym.OnlyType = sym.OnlyType || at.OnlyType
+	return sym, ok
 }
 
 // Exported gives the place where a file exports a name; false where the name comes
@@ -334,10 +356,12 @@ func (s *Set) export(m *Module, name string, w way) (Symbol, bool) {
 			if sym, ok = s.imported(m, e.From, e.Name, w); ok && !sym.External() && !sym.Namespace {
 				sym.Decls = append(slices.Clip(sym.Decls), m.Decls.Of(name)...)
 			}
+			sym.OnlyType = sym.OnlyType || e.TypeOnly
 		case e.Name != "":
 			if sym, ok = s.local(m, e.Name, w.on()); !ok {
 				sym, ok = s.Global(e.Name)
 			}
+			sym.OnlyType = sym.OnlyType || e.TypeOnly || !m.Decls.Has(e.Name) && m.Imports.Of(e.Name).TypeOnly
 		default:
 			return Symbol{Module: m, Name: name, Node: e.Node()}, true
 		}
@@ -385,6 +409,7 @@ func (s *Set) export(m *Module, name string, w way) (Symbol, bool) {
 		}
 		w.seen[wanted{target, name}] = true
 		if sym, ok := s.export(target, name, w.on()); ok && !sym.External() {
+			sym.OnlyType = sym.OnlyType || star.TypeOnly
 			return sym, true
 		}
 	}
@@ -419,6 +444,7 @@ type surface struct {
 type given struct {
 	name, from, as string
 	line, column   int32
+	onlyType       bool
 }
 
 // surfaceOf gives the surface of a module; nil for one of export =, whose names are
@@ -432,9 +458,9 @@ func surfaceOf(m *Module) *surface {
 		at := m.Lines.Position(e.At.Pos())
 		g := given{name: name, line: int32(at.Line), column: int32(at.Column)}
 		if i, imported := m.Imports.Find(e.Local()); e.From != "" {
-			g.from, g.as = e.From, e.Name
+			g.from, g.as, g.onlyType = e.From, e.Name, e.TypeOnly
 		} else if imported {
-			g.from, g.as = i.From, i.Name
+			g.from, g.as, g.onlyType = i.From, i.Name, e.TypeOnly || i.TypeOnly
 		}
 		if m.Decls.Has(name) || m.Decls.Has(e.Local()) {
 			g.from, g.as = "", "" // more is declared here
@@ -464,18 +490,18 @@ func (s *surface) find(name string) (given, bool) {
 }
 
 // passing finds the module whose names a file passes on and that gives a name out;
-// "" where that is not sure.
-func (s *Set) passing(file, name string, stars []Star) string {
+// nothing where that is not sure.
+func (s *Set) passing(file, name string, stars []Star) Star {
 	seen := map[string]bool{file: true}
 	for _, star := range stars {
 		switch s.gives(file, star, name, seen) {
 		case surely:
-			return star.From
+			return star
 		case perhaps:
-			return ""
+			return Star{}
 		}
 	}
-	return ""
+	return Star{}
 }
 
 // certainty is what is known without a tree.

@@ -58,9 +58,38 @@ func TestSurvey(t *testing.T) {
 		holdSurvey(t, s, all, name)
 	}
 	for name, want := range map[string]string{"one": "a.ts", "uno": "a.ts", "first": "a.ts", "dos": "b.ts", "drei": "", "own": "index.ts", "Both": "index.ts", "absent": "", "space": "", "whole": "", "far": ""} {
-		got, _, declares := s.Past("index.ts", name)
-		if declares != (want != "") || declares && got != want {
-			t.Errorf("%s of index.ts comes from %s (%v), want %s", name, got, declares, want)
+		if at := s.Past("index.ts", name); at.Declared != (want != "") || at.Declared && at.File != want || at.OnlyType {
+			t.Errorf("%s of index.ts comes from %+v, want %s", name, at, want)
+		}
+	}
+}
+
+// TestOnlyTypes holds that what is passed on as a type is said to be one, whichever word on
+// the way says so, and nothing else is.
+func TestOnlyTypes(t *testing.T) {
+	s := open(t, map[string]string{
+		"index.ts": "export type { A } from './b'; export { type B, B as Bee, type B as BProps } from './b'; export * from './c'; export type * from './d'; export * as Space from './space';\n" +
+			"import type { E } from './b'; import { type F, F as Eff } from './b'; export { E, F, Eff }; export { G as default } from './g';",
+		"b.ts":     "export const A = 1, B = 2, E = 3, F = 4, G = 5;",
+		"c.ts":     "export { type A as C, B as Cee } from './b';",
+		"d.ts":     "export const D = 1;",
+		"g.ts":     "import type { G } from './b'; export type { G };",
+		"space.ts": "export { A as Root, type A as RootProps } from './b';",
+	})
+	s.Survey([]string{"index.ts"}, whole)
+	for name, want := range map[string]bool{"A": true, "B": true, "Bee": false, "BProps": true, "C": true, "Cee": false, "D": true, "E": true, "F": true, "Eff": false, "default": true} {
+		sym, ok := s.Given("index.ts", name)
+		if !ok || sym.Module == nil || sym.OnlyType != want {
+			t.Errorf("%s is %+v, only a type: want %v", name, sym, want)
+		}
+		if direct, ok := s.Export(s.Module("index.ts"), name); s.Module("index.ts") != nil && (!ok || direct.OnlyType != want) {
+			t.Errorf("%s of the tree is %+v, only a type: want %v", name, direct, want)
+		}
+	}
+	space, _ := s.Given("index.ts", "Space")
+	for name, want := range map[string]bool{"Root": false, "RootProps": true} {
+		if sym, ok := s.Member(space, name); !ok || sym.OnlyType != want {
+			t.Errorf("Space.%s is %+v, only a type: want %v", name, sym, want)
 		}
 	}
 }

@@ -119,7 +119,8 @@ func (a *rereading) read(e entry) {
 	}
 	first, exports, conflicts, found := len(r.listing.Components), len(r.listing.Exports), len(r.conflicts), len(r.found)
 	r.noteReadable(e)
-	if !a.chosen.reads(r, e) {
+	// What is passed on as a type cannot be drawn, whatever it is the type of.
+	if only := e.symbol.OnlyType && !e.symbol.External(); only || !a.chosen.reads(r, e) {
 		r.otherExport(e)
 	}
 	if a.o.Kept == nil {
@@ -140,7 +141,7 @@ func (a *rereading) read(e entry) {
 		}
 		k.Rests = slices.Sorted(maps.Keys(rests))
 		again, ok := r.set.Local(e.symbol.Module, e.symbol.Name)
-		k.Direct = ok && e.symbol.Node == nil && !e.symbol.Namespace && again.Module == e.symbol.Module && again.Name == e.symbol.Name && slices.Equal(again.Decls, e.symbol.Decls)
+		k.Direct = ok && !e.symbol.OnlyType && e.symbol.Node == nil && !e.symbol.Namespace && again.Module == e.symbol.Module && again.Name == e.symbol.Name && slices.Equal(again.Decls, e.symbol.Decls)
 	} else {
 		for _, s := range r.starts {
 			if s.Module == e.module {
@@ -220,16 +221,16 @@ func (r *reader) surface(m *modules.Module) string {
 	exports := maps.Collect(m.Exports.All())
 	for _, name := range slices.Sorted(maps.Keys(exports)) {
 		x := exports[name]
-		parts = append(parts, name, x.Name)
+		parts = append(parts, name, x.Name, strconv.FormatBool(x.TypeOnly))
 		switch i, imported := m.Imports.Find(x.Local()); {
 		case x.From != "":
 			parts = append(parts, from(x.From))
 		case imported:
-			parts = append(parts, from(i.From), i.Name)
+			parts = append(parts, from(i.From), i.Name, strconv.FormatBool(i.TypeOnly))
 		}
 	}
 	for _, s := range m.Stars {
-		parts = append(parts, "*", from(s.From))
+		parts = append(parts, "*", from(s.From), strconv.FormatBool(s.TypeOnly))
 	}
 	return place.DigestOf(parts...)
 }

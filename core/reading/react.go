@@ -214,7 +214,7 @@ func (r *reader) space(e entry) bool {
 	found := false
 	for _, name := range r.set.Names(e.symbol) {
 		sym, ok := r.set.Member(e.symbol, name)
-		if !ok || sym.External() || sym.Namespace || !names.IsComponent(name) {
+		if !ok || sym.External() || sym.Namespace || sym.OnlyType || !names.IsComponent(name) {
 			continue
 		}
 		if r.framework.component(r, e.name+"."+name, sym, contract.Export{Module: e.module, Name: name, Kind: "member", Of: e.name}) {
@@ -741,6 +741,9 @@ func otherKey(e entry) string {
 	if e.symbol.Module == nil || e.symbol.Name != e.name {
 		return ""
 	}
+	if e.symbol.OnlyType {
+		return "type " + e.symbol.Module.Path + "#" + e.name // elsewhere its value may be given out
+	}
 	return e.symbol.Module.Path + "#" + e.name
 }
 
@@ -783,6 +786,9 @@ func (r *reader) otherExport(e entry) {
 				x.Type = r.quiet(r.eval.Value(e.symbol))
 			}
 		}
+	}
+	if e.symbol.OnlyType {
+		x.Kind = "type"
 	}
 	r.listing.Exports = grown(r.listing.Exports, x)
 }

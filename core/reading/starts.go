@@ -97,7 +97,7 @@ func (r *reader) entries() (iter.Seq[entry], error) {
 	return func(yield func(entry) bool) {
 		for i, g := range list {
 			r.next(i, len(list), g.at)
-			sym, ok := r.set.Given(g.from.file, g.from.as)
+			sym, ok := r.set.Stands(*g.from)
 			if !ok {
 				r.unread(r.exported(g.start.File, g.name), "", "the exported name %s is declared nowhere", g.name)
 				continue
@@ -115,12 +115,12 @@ func (r *reader) entries() (iter.Seq[entry], error) {
 // the folders.
 func (r *reader) counting(found []start) {
 	folders := slices.ContainsFunc(found, func(s start) bool { return s.Folder })
-	names, declared := map[string]bool{}, map[source]bool{}
+	names, declared := map[string]bool{}, map[modules.Origin]bool{}
 	// The root may give out the default of a folder by a name, so that what it gives out
 	// is told by where that is declared.
 	lacks := func(file string) func(name string) bool {
 		return func(name string) bool {
-			return (name == "default" || !names[name]) && !declared[r.sourceOf(file, name)]
+			return (name == "default" || !names[name]) && !declared[r.set.Past(file, name)]
 		}
 	}
 	r.starts = nil
@@ -136,7 +136,7 @@ func (r *reader) counting(found []start) {
 			}
 			if !s.Folder {
 				for _, name := range given {
-					names[name], declared[r.sourceOf(s.File, name)] = true, true
+					names[name], declared[r.set.Past(s.File, name)] = true, true
 				}
 			}
 		}
@@ -149,21 +149,8 @@ func (r *reader) counting(found []start) {
 type given struct {
 	start *start
 	name  string
-	from  *source
+	from  *modules.Origin
 	at    int // among all, by modules and names
-}
-
-// source is where a name comes from, past the files that only pass it on.
-type source struct {
-	file     string
-	as       string // its name there
-	declared bool   // and not only passed on, as far as is known without a tree
-}
-
-// sourceOf gives where a name that a file gives out comes from.
-func (r *reader) sourceOf(file, name string) (from source) {
-	from.file, from.as, from.declared = r.set.Past(file, name)
-	return from
 }
 
 // given lists all names that the modules of the package give out, those that one file
@@ -189,25 +176,25 @@ func (r *reader) given(starts []start) []given {
 		count += len(names)
 	}
 	list := make([]given, 0, count)
-	sources := map[source]*source{}
+	sources := map[modules.Origin]*modules.Origin{}
 	first := map[string]int{}      // where the first name that a file declares stands
 	among := make([]int, 0, count) // by name: where it is read
 	for i, names := range of {
 		s := &starts[i]
 		for _, name := range names {
 			at := len(list)
-			from := r.sourceOf(s.File, name)
+			from := r.set.Past(s.File, name)
 			shared := sources[from]
 			if shared == nil {
-				shared = new(from)
+				shared = &from
 				sources[from] = shared
 			}
 			among = append(among, at)
-			if from.declared {
-				if _, known := first[from.file]; !known {
-					first[from.file] = at
+			if from.Declared {
+				if _, known := first[from.File]; !known {
+					first[from.File] = at
 				}
-				among[at] = first[from.file]
+				among[at] = first[from.File]
 			}
 			list = append(list, given{s, name, shared, at})
 		}

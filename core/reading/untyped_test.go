@@ -175,3 +175,31 @@ func TestModulesOfAnotherKind(t *testing.T) {
 		}
 	}
 }
+
+// TestOnlyTypesAreNoComponents holds that what is passed on as a type is listed as one,
+// and never as a further way to the component.
+func TestOnlyTypesAreNoComponents(t *testing.T) {
+	r, err := readFiles(t, map[string]string{
+		"package.json": `{"name": "lib", "version": "1.0.0", "exports": {".": "./src/index.ts", "./sign": "./src/sign.tsx"}}`,
+		"src/index.ts": "export type { Sign } from './sign'; export { Part, type Part as PartProps } from './sign'; export * as Space from './space';",
+		"src/space.ts": "export { Part as Root, type Part as RootProps } from './sign';",
+		"src/sign.tsx": "export function Sign(p: { a: string }) { return <b>{p.a}</b>; }\nexport function Part(p: { b: string }) { return <i>{p.b}</i>; }\n",
+	}, Options{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	var got []string
+	for _, c := range r.Listing.Components {
+		way := c.Export.Module + "#" + c.Export.Name
+		for _, also := range c.Export.Also {
+			way += " " + also.Module + "#" + also.Name
+		}
+		got = append(got, way)
+	}
+	for _, x := range r.Listing.Exports {
+		got = append(got, x.Kind+" "+x.Name)
+	}
+	if text, want := strings.Join(got, "; "), ".#Part .#Space.Root ./sign#Part; ./sign#Sign; type PartProps; type Sign"; text != want {
+		t.Errorf("given out are %s, want %s", text, want)
+	}
+}
