@@ -204,7 +204,7 @@ func (s *Set) imported(m *Module, from, name string, w way) (Symbol, bool) {
 			sym.OnlyType = sym.OnlyType || at.OnlyType
 			return sym, ok
 		}
-		file, name = at.File, at.Name
+		name = at.Name
 	}
 	if known := s.Known[from]; known != nil {
 		if name == "*" || name == "=" || name == "default" {
