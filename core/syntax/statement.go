@@ -717,12 +717,7 @@ func (p *parser) exportFrom(start int, typeOnly bool) Stmt {
 		if p.acceptWord("as") {
 			d.As = p.specName()
 		}
-		if !p.acceptWord("from") {
-			p.errorHere(`"from" and the module's name`)
-		}
-		d.From = p.source()
-		d.Attrs = p.importAttrs()
-		p.semicolon()
+		d.From, d.Attrs = p.fromModule()
 		d.Range = p.from(start)
 		return d
 	}
@@ -748,14 +743,19 @@ func (p *parser) exportDefaultFrom(start int) Stmt {
 	if p.accept(tComma) {
 		d.Specs = append(d.Specs, p.specs()...)
 	}
+	d.From, d.Attrs = p.fromModule()
+	d.Range = p.from(start)
+	return d
+}
+
+// fromModule parses from "m" with its attributes, and the end of the statement.
+func (p *parser) fromModule() (*Literal, *Object) {
 	if !p.acceptWord("from") {
 		p.errorHere(`"from" and the module's name`)
 	}
-	d.From = p.source()
-	d.Attrs = p.importAttrs()
+	from, attrs := p.source(), p.importAttrs()
 	p.semicolon()
-	d.Range = p.from(start)
-	return d
+	return from, attrs
 }
 
 func (p *parser) exportDefault() Stmt {
