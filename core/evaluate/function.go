@@ -20,7 +20,7 @@ func (e *Evaluator) callable(fn *syntax.Func, s *Scope) *signature {
 	make := func(inner *Scope) *signature {
 		sig := &signature{params: e.parameters(fn.Params, inner)}
 		if fn.Returns != nil {
-			sig.result, sig.declared = e.later(fn.Returns, e.within(fn.Params, fn.Returns, inner)), true
+			sig.result, sig.declared = e.later(fn.Returns, e.knowing(fn.Params, fn.Returns, inner)), true
 		} else {
 			sig.result = &lazy{eval: func() Type { return e.returned(fn, inner) }}
 		}

@@ -295,7 +295,7 @@ func (sig *signature) at(i int) Type {
 func (e *Evaluator) signature(typeParams []*syntax.TypeParam, params []*syntax.Param, returns syntax.Type, s *Scope) *signature {
 	inner, free := e.free(s, typeParams)
 	make := func(inner *Scope) *signature {
-		return &signature{params: e.parameters(params, inner), result: e.later(returns, e.within(params, returns, inner)), declared: true}
+		return &signature{params: e.parameters(params, inner), result: e.later(returns, e.knowing(params, returns, inner)), declared: true}
 	}
 	sig := make(inner)
 	sig.typeParams = free
@@ -305,9 +305,9 @@ func (e *Evaluator) signature(typeParams []*syntax.TypeParam, params []*syntax.P
 	return sig
 }
 
-// within is the scope of what a function says that it gives back: one that knows the
+// knowing is the scope of what a function says that it gives back: one that knows the
 // parameters, where it asks for the type of one of them.
-func (e *Evaluator) within(params []*syntax.Param, returns syntax.Type, s *Scope) *Scope {
+func (e *Evaluator) knowing(params []*syntax.Param, returns syntax.Type, s *Scope) *Scope {
 	if len(params) == 0 || returns == nil {
 		return s
 	}

@@ -199,11 +199,14 @@ func asksForValues(asked []Type, of types.Basic) bool {
 	})
 }
 
+// maxTold bounds the types that a record is held against, one by one.
+const maxTold = 300
+
 // told leaves those of several types of records that a record's plain values single out,
 // as the compiler discriminates what it asks of an object literal; all where none fits.
 func (e *Evaluator) told(x *syntax.Object, asked []Type, s *Scope) []Type {
 	left := slices.DeleteFunc(slices.Clone(asked), func(t Type) bool { _, isWord := t.(word); return isWord })
-	if len(left) < 2 {
+	if len(left) < 2 || len(left) > maxTold {
 		return left
 	}
 	tells := func(name string, given Type) {

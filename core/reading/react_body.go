@@ -146,13 +146,13 @@ func (r *reader) defaults(m *made) (*syntax.Object, *modules.Module) {
 func (s *sorter) defaultOf(name string, d doc) contract.Default {
 	for i := len(s.m.layers) - 1; i >= 0; i-- {
 		if table, in := s.r.defaults(s.m.layers[i].outer); table != nil {
-			if x, at := s.r.entry(in, table, name, 0); x != nil {
+			if x, at := s.r.lookup(in, table, name, 0); x != nil {
 				return defaultValue(at, x)
 			}
 		}
 	}
 	if s.defaults != nil {
-		if x, at := s.r.entry(s.tableIn, s.defaults, name, 0); x != nil {
+		if x, at := s.r.lookup(s.tableIn, s.defaults, name, 0); x != nil {
 			return defaultValue(at, x)
 		}
 	}

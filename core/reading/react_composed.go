@@ -240,20 +240,20 @@ func (r *reader) defaulted(m *made, members []evaluate.Member) {
 		return
 	}
 	for i := range members {
-		if x, _ := r.entry(in, table, members[i].Name, 0); x != nil {
+		if x, _ := r.lookup(in, table, members[i].Name, 0); x != nil {
 			members[i].Optional = true
 		}
 	}
 }
 
-// entry finds what a table holds under a name, through the tables that it takes over.
-func (r *reader) entry(m *modules.Module, table *syntax.Object, name string, depth int) (syntax.Expr, *modules.Module) {
+// lookup finds what a table holds under a name, through the tables that it takes over.
+func (r *reader) lookup(m *modules.Module, table *syntax.Object, name string, depth int) (syntax.Expr, *modules.Module) {
 	for i := len(table.Props) - 1; i >= 0; i-- {
 		p := table.Props[i]
 		if p.Kind == syntax.SpreadProperty {
 			if depth < 10 {
 				if o, in, ok := r.objectOf(m, p.Value, 0); ok {
-					if x, at := r.entry(in, o, name, depth+1); x != nil {
+					if x, at := r.lookup(in, o, name, depth+1); x != nil {
 						return x, at
 					}
 				}
