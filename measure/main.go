@@ -216,7 +216,7 @@ func slug(name string) string {
 // stands in a folder of its own, with what else it needs.
 func install(folder string, l library, with []string) error {
 	if data, err := os.ReadFile(filepath.Join(folder, "node_modules", l.Name, "package.json")); err == nil {
-		var there library
+		var there struct{ Version string }
 		if json.Unmarshal(data, &there) == nil && there.Version == l.Version {
 			return nil
 		}

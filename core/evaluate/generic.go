@@ -67,7 +67,10 @@ func init() {
 		"$WithoutRef": {1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type {
 			var each []Type // a union stays one
 			for _, of := range parts(args[0]) {
-				each = append(each, e.omit(of, text("ref")))
+				if _, free := of.(*param); !free { // which is to be inferred from what is given
+					of = e.omit(of, text("ref"))
+				}
+				each = append(each, of)
 			}
 			return unite(each...)
 		}},

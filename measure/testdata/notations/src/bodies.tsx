@@ -92,3 +92,12 @@ const useSignal = model({ defaults: { id: '', lit: false, tone: 'calm' as (typeo
 export function Signal(props: Parameters<typeof useSignal>[0]) {
   return <b id={props.id} />;
 }
+
+type Forwarded<T, P = {}> = React.ForwardRefExoticComponent<React.PropsWithoutRef<P> & React.RefAttributes<T>>;
+const forwarded: <T, P = {}>(render: React.ForwardRefRenderFunction<T, React.PropsWithoutRef<P>>) => Forwarded<T, P> = React.forwardRef;
+interface PressProps { depth: number; onPress?: (at: string) => void; ref?: React.Ref<HTMLElement> }
+const Press = (props: Omit<PressProps, 'depth'> & { words: string }, ref: React.ForwardedRef<HTMLElement>) => <s ref={ref}>{props.words}</s>;
+/** Through the library's own forwardRef. */
+export const Pressed = forwarded(Press);
+/** And what is made of that. */
+export const Pressing = (props: Omit<React.ComponentProps<typeof Pressed>, 'words'> & { onPress?: (e: string) => void }) => <Pressed {...props} words="x" />;
