@@ -859,8 +859,12 @@ func (e *Evaluator) superInstance(c *syntax.Class, s *Scope) Type {
 		}
 	}
 	of := e.instantiate(e.Expr(c.Extends, s), args)
-	shape := e.shapeOf(of)
-	for _, sig := range shape.news {
+	if _, mixed := of.(*both); mixed { // constructors of mixins: instances are all of them
+		if made := e.Instance(of); made != nil {
+			return made
+		}
+	}
+	for _, sig := range e.shapeOf(of).news {
 		return sig.result.get()
 	}
 	return e.odd(s, c.Extends, "what this class extends is not known")

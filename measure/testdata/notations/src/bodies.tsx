@@ -101,3 +101,12 @@ const Press = (props: Omit<PressProps, 'depth'> & { words: string }, ref: React.
 export const Pressed = forwarded(Press);
 /** And what is made of that. */
 export const Pressing = (props: Omit<React.ComponentProps<typeof Pressed>, 'words'> & { onPress?: (e: string) => void }) => <Pressed {...props} words="x" />;
+
+type Constructor<T> = new (...args: any[]) => T;
+interface Anchored { anchor(): void }
+declare class BuoyParts extends React.Component<{ onDrift?: (metres: number) => void; lamp: boolean }> {}
+declare const BuoyBase: Constructor<Anchored> & Constructor<{ chain: number }> & typeof BuoyParts;
+/** A class that extends several constructors at once. */
+export class Buoy extends BuoyBase {
+  clear = () => {};
+}
