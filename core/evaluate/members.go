@@ -245,7 +245,17 @@ func (s *shape) own(name string) *member {
 
 // open reports whether any text may be the name of a member.
 func (s *shape) open() bool {
-	return slices.ContainsFunc(s.indexes, func(i index) bool { return i.key.get() == Type(wordString) })
+	return s.indexed() != nil
+}
+
+// indexed is what s holds under any name; nil where it has an index signature for none.
+func (s *shape) indexed() *lazy {
+	for _, i := range s.indexes {
+		if i.key.get() == Type(wordString) {
+			return i.of
+		}
+	}
+	return nil
 }
 
 // empty reports whether nothing is known to belong to s, and nothing could not be read.

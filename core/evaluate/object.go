@@ -166,12 +166,21 @@ func (e *Evaluator) common(u *union) *shape {
 	if len(shapes) == 0 {
 		return made
 	}
+	// What takes any name has each that another lists.
+	first := max(0, slices.IndexFunc(shapes, func(s *shape) bool { return !s.open() }))
 next:
-	for _, m := range shapes[0].members {
+	for _, m := range shapes[first].members {
 		joined := *m
 		ofs := []*lazy{m.of()}
-		for _, other := range shapes[1:] {
+		for i, other := range shapes {
+			if i == first {
+				continue
+			}
 			o := other.member(m.name)
+			if o == nil && other.open() {
+				ofs = append(ofs, other.indexed())
+				continue
+			}
 			if o == nil {
 				continue next
 			}
