@@ -270,7 +270,7 @@ func (e *Evaluator) applied(sig *signature, args []Type, given []argument) *sign
 		case by[p] != nil:
 		case found[p].settle() != nil:
 			by[p] = found[p].settle()
-			if !inside[p] && !p.exact && !onTop(sig.result.get(), p) && (p.constraint == nil || !holdsLiterals(p.constraint.get())) {
+			if len(fresh) > 0 && !inside[p] && !p.exact && (p.constraint == nil || !holdsLiterals(p.constraint.get())) && !onTop(sig.result.get(), p) {
 				by[p] = loosen(by[p], fresh)
 			}
 		case p.fallback != nil:

@@ -697,7 +697,7 @@ func mentions(t Type, found candidates, depth int) bool {
 
 func count(found candidates) (n int) {
 	for _, c := range found {
-		n += len(c.out) + len(c.in)
+		n += c.told()
 	}
 	return n
 }

@@ -12,7 +12,6 @@ import (
 	"sort"
 	"strings"
 
-	"github.com/Masterminds/semver/v3"
 	"github.com/tailscale/hujson"
 
 	"steadysocket/core/place"
@@ -233,11 +232,7 @@ func (o Ordered) targets(conditions []string) []string {
 // which is ours: types@>=5.2.
 func typesFor(condition string) bool {
 	of, is := strings.CutPrefix(condition, "types@")
-	if !is {
-		return false
-	}
-	r, err := semver.NewConstraint(of)
-	return err == nil && r.Check(compiler)
+	return is && forCompiler(of)
 }
 
 // Entry is one module that apps can import from a package.

@@ -153,13 +153,19 @@ func (m *Manifest) resolving() *Manifest {
 		TypesVersions: m.TypesVersions, Exports: m.Exports, Imports: m.Imports}
 }
 
-// compiler is the version of TypeScript for which typesVersions are read.
+// compiler is the version of TypeScript for which typesVersions and conditions are read.
 var compiler = semver.MustParse("5.9.0")
+
+// forCompiler reports whether a range of versions holds that of the compiler.
+func forCompiler(versions string) bool {
+	r, err := semver.NewConstraint(versions)
+	return err == nil && r.Check(compiler)
+}
 
 // redirect gives the files that a typesVersions table names for a module.
 func (o Ordered) redirect(module string, main ...string) []string {
 	for i, key := range o.Keys {
-		if r, err := semver.NewConstraint(key); key != "*" && (err != nil || !r.Check(compiler)) {
+		if key != "*" && !forCompiler(key) {
 			continue
 		}
 		paths := []string{strings.TrimPrefix(module, "./")}

@@ -3,7 +3,6 @@
 package reading
 
 import (
-	"slices"
 	"strconv"
 
 	"steadysocket/core/modules"
@@ -102,48 +101,58 @@ func (r *reader) listed(m *modules.Module, x syntax.Expr, depth int) (items []st
 		}
 		switch name.Name {
 		case "keys", "values":
-			table, in, ok := r.objectOf(at.module, x.Args[0], 0)
-			if !ok || !slices.ContainsFunc(table.Props, func(p *syntax.Property) bool { return p.Kind == syntax.InitProperty }) {
-				return nil, false
-			}
-			for _, p := range table.Props {
-				key, named := syntax.KeyName(p.Key)
-				if p.Kind != syntax.InitProperty || !named {
-					return nil, false
-				}
-				value := p.Value
-				if name.Name == "keys" {
-					value = &syntax.Literal{Range: syntax.Between(p.Key.Pos(), p.Key.Stop()), Kind: syntax.StringLiteral, Value: key}
-				}
-				items = append(items, standing[syntax.Expr]{in, value})
-			}
-			return items, true
+			return r.entriesOf(at.module, x.Args[0], name.Name == "keys")
 		case "without":
-			all, ok := r.listed(at.module, x.Args[0], depth+1)
-			if !ok {
-				return nil, false
-			}
-			for _, item := range all {
-				has, isLiteral := item.node.(*syntax.Literal)
-				if !isLiteral {
-					return nil, false
-				}
-				left := false
-				for _, arg := range x.Args[1:] {
-					l, plain := r.constant(at.module, arg, 0).node.(*syntax.Literal)
-					if !plain {
-						return nil, false
-					}
-					left = left || l.Kind == has.Kind && l.Value == has.Value
-				}
-				if !left {
-					items = append(items, item)
-				}
-			}
-			return items, true
+			return r.without(at.module, x.Args[0], x.Args[1:], depth)
 		}
 	}
 	return nil, false
+}
+
+// entriesOf gives the names of a table, or what stands under them.
+func (r *reader) entriesOf(m *modules.Module, x syntax.Expr, keys bool) (items []standing[syntax.Expr], ok bool) {
+	table, in, ok := r.objectOf(m, x, 0)
+	if !ok || len(table.Props) == 0 {
+		return nil, false
+	}
+	for _, p := range table.Props {
+		key, named := syntax.KeyName(p.Key)
+		if p.Kind != syntax.InitProperty || !named {
+			return nil, false
+		}
+		value := p.Value
+		if keys {
+			value = &syntax.Literal{Range: syntax.Between(p.Key.Pos(), p.Key.Stop()), Kind: syntax.StringLiteral, Value: key}
+		}
+		items = append(items, standing[syntax.Expr]{in, value})
+	}
+	return items, true
+}
+
+// without gives the values of a list that are not among some others.
+func (r *reader) without(m *modules.Module, list syntax.Expr, leave []syntax.Expr, depth int) (items []standing[syntax.Expr], ok bool) {
+	all, ok := r.listed(m, list, depth+1)
+	if !ok {
+		return nil, false
+	}
+	for _, item := range all {
+		has, isLiteral := item.node.(*syntax.Literal)
+		if !isLiteral {
+			return nil, false
+		}
+		left := false
+		for _, arg := range leave {
+			l, plain := r.constant(m, arg, 0).node.(*syntax.Literal)
+			if !plain {
+				return nil, false
+			}
+			left = left || l.Kind == has.Kind && l.Value == has.Value
+		}
+		if !left {
+			items = append(items, item)
+		}
+	}
+	return items, true
 }
 
 // converted gives the items of a list of values that are made texts or numbers one by one.
@@ -182,10 +191,7 @@ func (r *reader) handsTo(m *modules.Module, fun syntax.Expr) (arg int, ok bool) 
 	if !isFunc {
 		return 0, false
 	}
-	inner, _ := syntax.Bare(fn.X).(*syntax.Func)
-	if fn.Body != nil {
-		syntax.Returns(fn.Body, func(x syntax.Expr) { inner, _ = syntax.Bare(x).(*syntax.Func) })
-	}
+	inner, _ := syntax.Bare(result(fn)).(*syntax.Func)
 	if inner == nil {
 		return 0, false
 	}

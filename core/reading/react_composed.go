@@ -4,6 +4,8 @@
 package reading
 
 import (
+	"maps"
+
 	"steadysocket/core/evaluate"
 	"steadysocket/core/modules"
 	"steadysocket/core/syntax"
@@ -27,7 +29,7 @@ func (r *reader) compose(m *made, x *syntax.Call, depth int) {
 		return
 	}
 	outer := &made{module: in}
-	r.givenBack(outer, fn, 0)
+	r.localComponent(outer, fn, result(fn), 0)
 	if outer.fn == nil {
 		return
 	}
@@ -45,14 +47,11 @@ func (r *reader) compose(m *made, x *syntax.Call, depth int) {
 		if inner.fn == nil && inner.class == nil && inner.styled == nil {
 			return
 		}
-		of, doc, names := inner.of, m.doc, m.names
-		layers := append(inner.layers, l)
-		parts := append(m.parts, inner.parts...)
-		*m = *inner
-		if docOf(m.doc) == "" {
-			m.doc = doc
+		inner.layers, inner.names, inner.parts = append(inner.layers, l), append(inner.names, m.names...), append(m.parts, inner.parts...)
+		if docOf(inner.doc) == "" {
+			inner.doc = m.doc
 		}
-		m.of, m.layers, m.parts, m.names = of, layers, parts, append(m.names, names...)
+		*m = *inner
 		return
 	}
 }
@@ -97,12 +96,8 @@ func result(fn *syntax.Func) (x syntax.Expr) {
 	return fn.X
 }
 
-// givenBack finds the component that a function gives back: written there, or declared in
-// its body, be it handed through calls that change no props.
-func (r *reader) givenBack(m *made, fn *syntax.Func, depth int) {
-	r.localComponent(m, fn, result(fn), depth)
-}
-
+// localComponent finds the component that a function gives back as x: written there, or
+// declared in its body, be it handed through calls that change no props.
 func (r *reader) localComponent(m *made, fn *syntax.Func, x syntax.Expr, depth int) {
 	if depth > 5 {
 		return
@@ -144,14 +139,10 @@ func (r *reader) localComponent(m *made, fn *syntax.Func, x syntax.Expr, depth i
 			}
 		}
 		if m.fn != nil {
-			inside := assignmentsIn(m.module, fn.Body.Body)[x.Name]
-			for name, p := range inside {
-				if m.inside == nil {
-					m.inside = inside
-					break
-				}
-				m.inside[name] = p
+			if m.inside == nil {
+				m.inside = map[string]part{}
 			}
+			maps.Copy(m.inside, assignmentsIn(m.module, fn.Body.Body)[x.Name])
 		}
 	}
 }
@@ -208,29 +199,20 @@ func (r *reader) through(l layer, members []evaluate.Member) []evaluate.Member {
 	}
 	own = table.merge(own)
 	r.defaulted(l.outer, own)
-	at := map[string]int{}
-	var out []evaluate.Member
-	put := func(m evaluate.Member, over bool) {
-		i, there := at[m.Name]
-		switch {
-		case !there:
-			at[m.Name] = len(out)
-			out = append(out, m)
-		case over:
-			out[i] = m
-		}
-	}
+	var out propTypes
 	if l.passes {
 		for _, m := range members {
 			if !l.given[m.Name] {
-				put(m, true)
+				out.put(m)
 			}
 		}
 	}
 	for _, m := range own {
-		put(m, !m.Unsure)
+		if _, known := out.at[m.Name]; !known || !m.Unsure {
+			out.put(m)
+		}
 	}
-	return out
+	return out.members
 }
 
 // defaulted marks the members that a component has defaults for: they may be left out.
