@@ -74,13 +74,16 @@ type surrounded struct {
 	packages []fs.FS
 }
 
-const modules = "node_modules/"
+const modules = "node_modules"
 
 // look calls open for the source, then for each folder around it, until one has
 // the file.
 func look[T any](s *surrounded, name string, open func(fsys fs.FS, name string) (T, error)) (T, error) {
 	found, err := open(s.own, name)
-	rest, inside := strings.CutPrefix(name, modules)
+	rest, inside := strings.CutPrefix(name, modules+"/")
+	if name == modules {
+		rest, inside = ".", true
+	}
 	if err == nil || !inside || !errors.Is(err, fs.ErrNotExist) {
 		return found, err
 	}

@@ -2,7 +2,10 @@
 
 package evaluate
 
-import "steadysocket/core/modules"
+import (
+	"steadysocket/core/modules"
+	"steadysocket/core/syntax"
+)
 
 // apart is an interface of a known module that was taken apart into members, and about
 // how many bytes those hold that no other has.
@@ -19,15 +22,10 @@ type apart struct {
 func (e *Evaluator) LetGo(set *modules.Set, bytes int) {
 	before := *e
 	*e = *New(set, before.Names)
-	e.pool, e.left, e.always, e.lasting = before.pool, before.left, before.always, before.lasting
+	e.pool, e.left, e.lasting = before.pool, before.left, before.lasting
 	known := map[*modules.Module]bool{}
 	for _, m := range set.Known {
 		known[m] = true
-	}
-	for _, m := range e.always { // they stand in interfaces that stay
-		if m != nil {
-			m.is = nil
-		}
 	}
 	kept := 0
 	for _, a := range before.apart {
@@ -40,6 +38,9 @@ func (e *Evaluator) LetGo(set *modules.Set, bytes int) {
 		}
 		for _, m := range a.of.shape.members {
 			m.is = nil
+			if n, ok := m.node.(*syntax.TypeMember); ok && before.always[n] == m {
+				e.always[n] = m
+			}
 		}
 		e.apart = append(e.apart, a)
 		if len(a.of.args) > 0 {

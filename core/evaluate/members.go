@@ -138,17 +138,14 @@ func (m *member) absent() bool {
 	return ok && len(rest) == 0 && head == "never"
 }
 
-// plainly gives the place where the type of m is written, where it is nothing else.
-func (m *member) plainly() (at writtenType, ok bool) {
+// plainly gives the type of m as it is written, where it is nothing else.
+func (m *member) plainly() (t syntax.Type, ok bool) {
 	in := m.in
 	if in == nil || in.mapped != nil || in.scope == nil {
-		return at, false
+		return nil, false
 	}
-	t := typeOf(m.node)
-	if t == nil || m.is != nil && (m.is.eval != nil || m.is.node != t || m.is.scope != in.scope) {
-		return at, false
-	}
-	return writtenType{in.scope.Module.Path, int32(t.Pos()), m.optional}, true
+	t = typeOf(m.node)
+	return t, t != nil && (m.is == nil || m.is.eval == nil && m.is.node == t && m.is.scope == in.scope)
 }
 
 // become gives m a type that is made of others.

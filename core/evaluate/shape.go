@@ -301,8 +301,8 @@ func (e *Evaluator) givenBefore(list []*member) (known givenOut, ok bool) {
 		return known, false
 	}
 	m := list[0]
-	if at, plainly := m.plainly(); plainly {
-		if known, ok = e.lasting[at]; ok {
+	if t, plainly := m.plainly(); plainly {
+		if known, ok = e.lasting.find(e.lasting.at(m, t)); ok {
 			return known, true
 		}
 	}
@@ -312,8 +312,8 @@ func (e *Evaluator) givenBefore(list []*member) (known givenOut, ok bool) {
 
 // share keeps the type of a member for others that have it.
 func (e *Evaluator) share(m *member, given givenOut) {
-	if at, plainly := m.plainly(); plainly && m.in.scope.free(typeOf(m.node)) {
-		e.lasting[at] = given
+	if t, plainly := m.plainly(); plainly && m.in.scope.free(t) {
+		e.lasting.keep(e.lasting.at(m, t), given)
 		return
 	}
 	e.shared[memberType{m.of(), m.optional}] = given

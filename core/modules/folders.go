@@ -65,14 +65,14 @@ func (s *Set) Folders(root string) (found []Folder, more bool) {
 // published gives the file that the manifest of a folder says it stands for. One that
 // has a name of its own, or depends on something, is that of another project.
 func (s *Set) published(dir, _ string) (string, bool) {
-	if _, ok := s.isFile(path.Join(dir, "package.json")); !ok {
+	if !s.has(path.Join(dir, manifestName)) {
 		return "", false
 	}
 	m, err := ReadManifest(s.FS, dir)
 	if err != nil || m.Name != "" && m.Name != s.Manifest.Name+"/"+s.Rel(dir) || len(m.Dependencies)+len(m.DevDependencies) > 0 || m.Workspaces != nil {
 		return "", false
 	}
-	return s.standsFor(dir, m, 0)
+	return s.standsFor(dir, 0)
 }
 
 // declaredBeside gives the declarations of a folder's index, where those of the root

@@ -433,10 +433,20 @@ func (s *Set) facesOf(m *Module) []*Module {
 }
 
 // surface is what a file gives out by name, and from where all is passed on. It
-// tells without the tree what is only passed on.
+// tells without the tree what is only passed on. Packages have one for each file, so that
+// it is kept small.
 type surface struct {
-	names []given // by name
-	stars []Star
+	names   []listed // by name
+	froms   []string // modules that names are passed on from
+	renamed map[string]string
+	stars   []Star
+}
+
+// listed is one name of a surface; from is the number of a module in froms, from 1 on.
+type listed struct {
+	name               string
+	line, column, from int32
+	onlyType           bool
 }
 
 // given is one name that a file gives out, and where. from and as are set where it is
@@ -453,7 +463,8 @@ func surfaceOf(m *Module) *surface {
 	if m.Exports.Has("=") {
 		return nil
 	}
-	s := &surface{make([]given, 0, m.Exports.Len()), m.Stars}
+	s := &surface{names: make([]listed, 0, m.Exports.Len()), stars: m.Stars}
+	froms := map[string]int32{}
 	for name, e := range m.Exports.All() {
 		at := m.Lines.Position(e.At.Pos())
 		g := given{name: name, line: int32(at.Line), column: int32(at.Column)}
@@ -465,9 +476,16 @@ func surfaceOf(m *Module) *surface {
 		if m.Decls.Has(name) || m.Decls.Has(e.Local()) {
 			g.from, g.as = "", "" // more is declared here
 		}
-		s.names = append(s.names, g)
+		if g.from != "" && froms[g.from] == 0 {
+			s.froms = append(s.froms, g.from)
+			froms[g.from] = int32(len(s.froms))
+		}
+		if g.from != "" && g.as != name {
+			set(&s.renamed, name, g.as)
+		}
+		s.names = append(s.names, listed{name, g.line, g.column, froms[g.from], g.onlyType})
 	}
-	slices.SortFunc(s.names, func(a, b given) int { return strings.Compare(a.name, b.name) })
+	slices.SortFunc(s.names, func(a, b listed) int { return strings.Compare(a.name, b.name) })
 	return s
 }
 
@@ -482,11 +500,19 @@ func (s *Set) surface(file string) *surface {
 
 // find finds a name.
 func (s *surface) find(name string) (given, bool) {
-	i, ok := slices.BinarySearchFunc(s.names, name, func(g given, name string) int { return strings.Compare(g.name, name) })
+	i, ok := slices.BinarySearchFunc(s.names, name, func(l listed, name string) int { return strings.Compare(l.name, name) })
 	if !ok {
 		return given{}, false
 	}
-	return s.names[i], true
+	l := s.names[i]
+	g := given{name: name, line: l.line, column: l.column, onlyType: l.onlyType}
+	if l.from > 0 {
+		g.from, g.as = s.froms[l.from-1], name
+		if as, other := s.renamed[name]; other {
+			g.as = as
+		}
+	}
+	return g, true
 }
 
 // passing finds the module whose names a file passes on and that gives a name out;
@@ -580,8 +606,8 @@ func (c *collector) file(file string, star bool) bool {
 	}
 	if !c.visited[file] {
 		c.visited[file] = true
-		for _, given := range known.names {
-			c.add(given.name, star)
+		for _, l := range known.names {
+			c.add(l.name, star)
 		}
 		c.stars(file, known.stars)
 	}

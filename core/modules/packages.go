@@ -49,7 +49,7 @@ func (s *Set) installed(from, name string) (string, bool) {
 	pkg, module := SplitName(name)
 	types := "@types/" + strings.Replace(strings.TrimPrefix(pkg, "@"), "/", "__", 1)
 	for dir := from; ; dir = path.Dir(dir) {
-		if path.Base(dir) != "node_modules" {
+		if path.Base(dir) != "node_modules" && s.holdsPackages(dir) {
 			for _, candidate := range []string{pkg, types} {
 				folder := path.Join(dir, "node_modules", candidate)
 				if file, ok := s.moduleOf(folder, module); ok {
@@ -80,10 +80,24 @@ func (s *Set) installed(from, name string) (string, bool) {
 // moduleOf finds the file of a module in the folder of a package. Files that
 // hold no types are passed over.
 func (s *Set) moduleOf(folder, module string) (string, bool) {
-	m := s.manifest(folder)
-	if m == nil {
-		return "", false
+	at := located{folder, module}
+	file, known := look(s.places, s.places.located, at)
+	if !known {
+		m := s.manifest(folder)
+		if m == nil {
+			return "", false
+		}
+		var ok bool
+		if file, ok = s.moduleBy(folder, m, module); !ok {
+			file = ""
+		}
+		note(s.places, s.places.located, at, file)
 	}
+	return file, file != ""
+}
+
+// moduleBy finds it by the manifest of the package.
+func (s *Set) moduleBy(folder string, m *Manifest, module string) (string, bool) {
 	exports := len(m.Exports.Keys) > 0 || m.Exports.Text != ""
 	if !exports {
 		for _, target := range m.TypesVersions.redirect(module, m.Types, m.Typings) {
@@ -125,32 +139,6 @@ func (s *Set) typesOf(folder string, m *Manifest, module string) (string, bool) 
 // typed reports whether a file of another package tells types.
 func typed(file string) bool {
 	return strings.HasSuffix(file, "ts") || strings.HasSuffix(file, ".tsx")
-}
-
-// manifest gives the manifest in a folder, or nil.
-func (s *Set) manifest(folder string) *Manifest {
-	s.mu.Lock()
-	m, known := s.packages[folder]
-	s.mu.Unlock()
-	if known {
-		return m
-	}
-	if _, ok := s.isFile(path.Join(folder, "package.json")); ok {
-		if read, err := ReadManifest(s.FS, folder); err == nil {
-			m = read.resolving()
-		}
-	}
-	s.mu.Lock()
-	s.packages[folder] = m
-	s.mu.Unlock()
-	return m
-}
-
-// resolving is what a manifest says of where its modules are: of the packages around a
-// library nothing else is asked, and their lists of dependencies are long.
-func (m *Manifest) resolving() *Manifest {
-	return &Manifest{Path: m.Path, Name: m.Name, Main: m.Main, Module: m.Module, Types: m.Types, Typings: m.Typings, Source: m.Source,
-		TypesVersions: m.TypesVersions, Exports: m.Exports, Imports: m.Imports}
 }
 
 // compiler is the version of TypeScript for which typesVersions and conditions are read.

@@ -1,0 +1,149 @@
+// This file finds out what stands in folders, and keeps as little of it as it can: a
+// package may stand among thousands of files of others.
+
+package modules
+
+import (
+	"io/fs"
+	"path"
+	"slices"
+	"strings"
+	"sync"
+
+	"steadysocket/core/syntax"
+)
+
+// manifestName is the file that says what a package is.
+const manifestName = "package.json"
+
+// places is what was found out about the folders of a source; its sets share it.
+type places struct {
+	mu        sync.Mutex
+	folders   map[string][]string // names of the sources and manifests in each folder looked into, sorted
+	packages  map[string]bool     // whether packages are installed in a folder
+	paths     map[string]string   // of files that were found, one of each
+	located   map[located]string  // files behind modules of packages, "" for none
+	standing  map[string]string   // files that folders stand for, "" for none
+	manifests map[string]*Manifest
+}
+
+// located is a module of a package in a folder.
+type located struct{ folder, module string }
+
+// maxManifests bounds how many manifests of other packages are kept: what they lead to is.
+const maxManifests = 16
+
+func newPlaces() *places {
+	return &places{folders: map[string][]string{}, packages: map[string]bool{}, paths: map[string]string{}, located: map[located]string{}, standing: map[string]string{}, manifests: map[string]*Manifest{}}
+}
+
+// look gives what is known in a table of p.
+func look[K comparable, V any](p *places, table map[K]V, key K) (v V, known bool) {
+	p.mu.Lock()
+	defer p.mu.Unlock()
+	v, known = table[key]
+	return v, known
+}
+
+// note adds to a table of p.
+func note[K comparable, V any](p *places, table map[K]V, key K, v V) {
+	p.mu.Lock()
+	defer p.mu.Unlock()
+	table[key] = v
+}
+
+// begins reports whether a name of a sorted list begins so.
+func begins(files []string, with string) bool {
+	i, _ := slices.BinarySearch(files, with)
+	return i < len(files) && strings.HasPrefix(files[i], with)
+}
+
+// has reports whether a source or manifest is there.
+func (s *Set) has(name string) bool {
+	_, ok := slices.BinarySearch(s.folder(path.Dir(name)), path.Base(name))
+	return ok
+}
+
+// isFile reports whether a source or manifest is there. The path that it gives is
+// the same string each time.
+func (s *Set) isFile(name string) (found string, ok bool) {
+	if !s.has(name) {
+		return "", false
+	}
+	s.places.mu.Lock()
+	defer s.places.mu.Unlock()
+	if found, ok = s.places.paths[name]; !ok {
+		found = name
+		s.places.paths[name] = name
+	}
+	return found, true
+}
+
+// folder lists the names of the sources and the manifest that stand in a folder.
+func (s *Set) folder(dir string) []string {
+	if names, known := look(s.places, s.places.folders, dir); known {
+		return names
+	}
+	entries, _ := fs.ReadDir(s.FS, dir) // what cannot be looked into holds nothing for us
+	var names []string
+	for _, entry := range entries {
+		name := entry.Name()
+		if entry.IsDir() || !syntax.Parses(name) && name != manifestName {
+			continue
+		}
+		if !entry.Type().IsRegular() { // a link, perhaps
+			if info, err := fs.Stat(s.FS, path.Join(dir, name)); err != nil || !info.Mode().IsRegular() {
+				continue
+			}
+		}
+		names = append(names, name)
+	}
+	if len(names) == 0 {
+		return nil // most are asked for once, where a package could be
+	}
+	slices.Sort(names)
+	names = slices.Clip(names)
+	note(s.places, s.places.folders, dir, names)
+	return names
+}
+
+// holdsPackages reports whether packages are installed in a folder.
+func (s *Set) holdsPackages(dir string) bool {
+	holds, known := look(s.places, s.places.packages, dir)
+	if !known {
+		info, err := fs.Stat(s.FS, path.Join(dir, "node_modules"))
+		holds = err == nil && info.IsDir()
+		note(s.places, s.places.packages, dir, holds)
+	}
+	return holds
+}
+
+// manifest gives the manifest in a folder, or nil.
+func (s *Set) manifest(folder string) *Manifest {
+	if m, known := look(s.places, s.places.manifests, folder); known {
+		return m
+	}
+	if !s.has(path.Join(folder, manifestName)) {
+		return nil
+	}
+	m, err := ReadManifest(s.FS, folder)
+	if err == nil {
+		m = m.resolving()
+	} else {
+		m = nil
+	}
+	s.places.mu.Lock()
+	defer s.places.mu.Unlock()
+	if len(s.places.manifests) == maxManifests {
+		clear(s.places.manifests)
+	}
+	s.places.manifests[folder] = m
+	return m
+}
+
+// resolving is what a manifest says of where its modules are: of the packages around a
+// library nothing else is asked, and their lists of dependencies are long.
+func (m *Manifest) resolving() *Manifest {
+	return &Manifest{Path: m.Path, Name: m.Name, Main: m.Main, Module: m.Module, Types: m.Types, Typings: m.Typings, Source: m.Source,
+		TypesVersions: m.TypesVersions, Exports: m.Exports, Imports: m.Imports}
+}
