@@ -54,6 +54,7 @@ type Evaluator struct {
 	left      map[uint64][]string            // out of sets of native attributes, one of each list
 	fixed     map[*syntax.TypeMember]*member // members of generic types that are the same with all arguments; nil where they are not
 	always    map[*syntax.TypeMember]*member // the same of known modules
+	lists     map[uint64][]Type              // members of unions, one of each list
 	inferring map[[2]any]bool                // pairs that are being inferred from
 	elements  *shape                         // native elements with their attributes; nil until asked for
 	apart     []apart                        // of known modules, in the order of being looked at

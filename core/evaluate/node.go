@@ -38,7 +38,7 @@ func (e *Evaluator) Type(t syntax.Type, s *Scope) Type {
 			all[i] = e.Type(inner, s)
 		}
 		if t.Op == "|" {
-			return unite(all...)
+			return e.once(unite(all...))
 		}
 		return intersect(all...)
 	case *syntax.ArrayType:
@@ -428,16 +428,17 @@ func (e *Evaluator) members(to *shape, t *syntax.ObjectType, s *Scope) {
 			to.bases = append(to.bases, e.base(e.odd(s, m, "there are more than %d members; those from here on are left out", maxMembers)))
 			return
 		}
+		takes := m.Takes()
 		switch m.Kind {
 		case syntax.CallMember:
-			to.calls = append(to.calls, e.signature(m.TypeParams, m.Params, m.Type, s))
+			to.calls = append(to.calls, e.signature(takes.TypeParams, takes.Params, m.Type, s))
 			continue
 		case syntax.ConstructMember:
-			to.news = append(to.news, e.signature(m.TypeParams, m.Params, m.Type, s))
+			to.news = append(to.news, e.signature(takes.TypeParams, takes.Params, m.Type, s))
 			continue
 		case syntax.IndexMember:
-			if len(m.Params) == 1 {
-				to.indexes = append(to.indexes, index{e.later(m.Params[0].Type, s), e.later(m.Type, s), m.Modifiers.Has(syntax.Readonly)})
+			if len(takes.Params) == 1 {
+				to.indexes = append(to.indexes, index{e.later(takes.Params[0].Type, s), e.later(m.Type, s), m.Modifiers.Has(syntax.Readonly)})
 			}
 			continue
 		}
@@ -464,13 +465,13 @@ func (e *Evaluator) members(to *shape, t *syntax.ObjectType, s *Scope) {
 		*made = member{name: name, numeric: isNumber(m.Key), optional: m.Optional, readonly: m.Modifiers.Has(syntax.Readonly), module: s.Module, node: m}
 		switch {
 		case m.Kind == syntax.SetMember:
-			if to.member(name) == nil && len(m.Params) > 0 {
-				made.is = e.typeOfParam(m.Params[0], s)
+			if to.member(name) == nil && len(takes.Params) > 0 {
+				made.is = e.typeOfParam(takes.Params[0], s)
 				to.put(made)
 			}
 			continue
 		case m.Kind == syntax.MethodMember:
-			sig := e.signature(m.TypeParams, m.Params, m.Type, s)
+			sig := e.signature(takes.TypeParams, takes.Params, m.Type, s)
 			if before := to.member(name); before != nil {
 				more := *before
 				more.is = overload(before.of(), sig)

@@ -646,11 +646,12 @@ func (e *Evaluator) omit(of, leave Type) Type {
 				made.add(m)
 			}
 		}
-		var except []string
+		var except []string // what was there: libraries leave out hundreds of names of their own
 		for name := range names {
-			except = append(except, name)
+			if len(from.natives) > 0 && from.member(name) != nil {
+				except = append(except, name)
+			}
 		}
-		slices.Sort(except)
 		for _, n := range from.natives {
 			n.Except = e.exceptions(n.Except, except)
 			made.natives = append(made.natives, n)
@@ -759,7 +760,7 @@ func (e *Evaluator) settleNatives(from, made *shape) []Native {
 func (e *Evaluator) exceptions(before, more []string) []string {
 	list := slices.Concat(before, more)
 	slices.Sort(list)
-	list = slices.Clip(slices.Compact(list))
+	list = slices.Compact(list)
 	var h maphash.Hash
 	h.SetSeed(seed)
 	for _, name := range list {
@@ -768,6 +769,7 @@ func (e *Evaluator) exceptions(before, more []string) []string {
 	for key := h.Sum64(); ; key++ {
 		known, ok := e.left[key]
 		if !ok {
+			list = slices.Clone(list) // without room for more
 			e.left[key] = list
 			return list
 		}

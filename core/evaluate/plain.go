@@ -279,9 +279,6 @@ func (p *plainer) object(o *object) types.Type {
 func (p *plainer) shape(s *shape) types.Type {
 	var list []types.Type
 	o := &types.Object{}
-	if len(s.natives) == 0 {
-		o.Fields = make([]*types.Field, 0, len(s.members))
-	}
 	for _, m := range s.members {
 		if m.native && len(s.natives) > 0 {
 			continue
@@ -304,7 +301,8 @@ func (p *plainer) shape(s *shape) types.Type {
 		list = append(list, p.signature(sig))
 	}
 	if len(o.Fields)+len(o.Indexes) > 0 || len(s.bases)+len(s.natives)+len(s.calls)+len(s.news) == 0 {
-		list = append(list, o)
+		o.Fields = slices.Clone(o.Fields) // without room for more
+		list = append(list, p.e.pool.One(o))
 	}
 	if len(s.news) > 0 {
 		list = append(list, unread) // the language has no constructors

@@ -3,6 +3,7 @@
 package evaluate
 
 import (
+	"hash/maphash"
 	"slices"
 
 	"steadysocket/core/modules"
@@ -281,6 +282,38 @@ func oneOf(list []Type) Type {
 		return list[0]
 	}
 	return &union{list: list}
+}
+
+// manyMembers is from how many members on one list is kept for unions of the same ones:
+// design tokens make hundreds, and each of as many members takes them.
+const manyMembers = 16
+
+// once gives t, a union with the list of another that has the same members in the same
+// order.
+func (e *Evaluator) once(t Type) Type {
+	u, ok := t.(*union)
+	if !ok || len(u.list) < manyMembers {
+		return t
+	}
+	var h maphash.Hash
+	h.SetSeed(seed)
+	for _, m := range u.list {
+		maphash.WriteComparable(&h, identity(m))
+	}
+	for key := h.Sum64(); ; key++ {
+		known, ok := e.lists[key]
+		if !ok {
+			if e.lists == nil {
+				e.lists = map[uint64][]Type{}
+			}
+			u.list = slices.Clone(u.list) // without room for more
+			e.lists[key] = u.list
+			return t
+		}
+		if slices.Equal(known, u.list) {
+			return &union{known, u.name, u.args, u.from}
+		}
+	}
 }
 
 // componentOf is the identity of a component: that of its props.

@@ -159,10 +159,10 @@ type (
 	Property struct {
 		Range
 		Kind      PropertyKind
+		Shorthand bool
 		Key       Node
 		Value     Expr
 		Default   Expr
-		Shorthand bool
 	}
 	// Spread is ...X in a call, array or JSX child.
 	Spread struct {
@@ -210,11 +210,11 @@ type (
 	ClassMember struct {
 		Range
 		Kind       MemberKind
-		Decorators []Expr
-		Modifiers  Modifiers
-		Key        Node
 		Optional   bool
 		Definite   bool
+		Modifiers  Modifiers
+		Decorators []Expr
+		Key        Node
 		Params     []*Param // of an index signature
 		Type       Type
 		Value      Expr
@@ -654,16 +654,21 @@ type (
 	}
 	// TypeMember is one member of an object type. Type is the type of a field,
 	// the result of a method, call or construct signature, or the value of an
-	// index signature, whose single parameter stands in Params.
+	// index signature, whose single parameter stands in its Signature.
 	TypeMember struct {
 		Range
-		Kind       MemberKind
-		Modifiers  Modifiers
-		Key        Node
-		Optional   bool
+		Kind      MemberKind
+		Optional  bool
+		Modifiers Modifiers
+		Key       Node
+		Signature *Signature // nil for a field
+		Type      Type
+	}
+	// Signature is what a member of an object type takes. Most members are fields, and
+	// published declarations are made of them.
+	Signature struct {
 		TypeParams []*TypeParam
 		Params     []*Param
-		Type       Type
 	}
 	// MappedType is { [K in T as N]: V }. ReadonlyMark and OptionalMark are "",
 	// "+" or "-" with a set mark as "+".
@@ -730,6 +735,14 @@ type (
 		Type Type
 	}
 )
+
+// Takes gives the type parameters and parameters of a member; none of a field.
+func (m *TypeMember) Takes() Signature {
+	if m.Signature == nil {
+		return Signature{}
+	}
+	return *m.Signature
+}
 
 func (*Ident) expr()         {}
 func (*PrivateName) expr()   {}

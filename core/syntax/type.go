@@ -496,7 +496,8 @@ func (p *parser) typeMember() *TypeMember {
 	}
 	if p.tok == tLBracket && p.startsIndex() {
 		m.Kind = IndexMember
-		m.Params, m.Type = p.indexSignature()
+		m.Signature = &Signature{}
+		m.Signature.Params, m.Type = p.indexSignature()
 		m.Range = p.from(start)
 		return m
 	}
@@ -520,8 +521,8 @@ func (p *parser) typeMember() *TypeMember {
 }
 
 func (p *parser) memberSignature(m *TypeMember) {
-	m.TypeParams = p.typeParams()
-	m.Params = p.params()
+	m.Signature = &Signature{TypeParams: p.typeParams()}
+	m.Signature.Params = p.params()
 	if p.accept(tColon) {
 		m.Type = p.returnType()
 	}

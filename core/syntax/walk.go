@@ -295,9 +295,10 @@ func statementChildren(n Node, yield func(Node)) {
 		ptr(yield, n.Name)
 		one(yield, n.Type)
 	case *TypeMember:
+		takes := n.Takes()
 		one(yield, n.Key)
-		each(yield, n.TypeParams)
-		each(yield, n.Params)
+		each(yield, takes.TypeParams)
+		each(yield, takes.Params)
 		one(yield, n.Type)
 	}
 }
