@@ -229,4 +229,16 @@ func TestAround(t *testing.T) {
 	if err := s.Close(); err != nil {
 		t.Error(err)
 	}
+	// Where the source has no packages of its own, the folder of those around it is there.
+	bare, err := Open(context.Background(), filepath.Join(root, "packages"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer bare.Close()
+	for _, there := range []bool{false, true} {
+		if info, err := fs.Stat(bare.FS, "node_modules"); (err == nil && info.IsDir()) != there {
+			t.Errorf("there are packages: %v; node_modules: %v", there, err)
+		}
+		bare.With([]string{filepath.Join(root, "node_modules")})
+	}
 }
