@@ -27,8 +27,12 @@ type places struct {
 	manifests map[string]*Manifest
 }
 
-// located is a module of a package in a folder.
-type located struct{ folder, module string }
+// located is a module of a package in a folder, looked for under the conditions of a
+// level.
+type located struct {
+	folder, module string
+	level          int
+}
 
 // maxManifests bounds how many manifests of other packages are kept: what they lead to is.
 const maxManifests = 16

@@ -200,39 +200,26 @@ func (m *Manifest) Range(name string) string {
 // file exists, best first.
 var conditions = []string{"types", "typings", "source", "import", "module", "browser", "default", "require", "node"}
 
-// typeConditions are those that the compiler follows to the types of another
-// package.
-var typeConditions = []string{"types", "import", "default", "require", "node"}
-
 // given reports whether anything is said, if not that there is nothing.
 func (o Ordered) given() bool { return o.Text != "" || len(o.Keys)+len(o.List) > 0 }
 
 // Targets gives the files that an entry of the exports map may mean, best first.
-func (o Ordered) Targets() []string { return o.targets(conditions) }
-
-func (o Ordered) targets(conditions []string) []string {
+func (o Ordered) Targets() []string {
 	if o.Text != "" {
 		return []string{o.Text}
 	}
 	var list []string
 	for _, inner := range o.List {
-		list = append(list, inner.targets(conditions)...)
+		list = append(list, inner.Targets()...)
 	}
 	for _, condition := range conditions {
 		for i, key := range o.Keys {
 			if key == condition || condition == "types" && typesFor(key) {
-				list = append(list, o.Values[i].targets(conditions)...)
+				list = append(list, o.Values[i].Targets()...)
 			}
 		}
 	}
 	return list
-}
-
-// typesFor reports whether a condition names types for versions of the compiler among
-// which is ours: types@>=5.2.
-func typesFor(condition string) bool {
-	of, is := strings.CutPrefix(condition, "types@")
-	return is && forCompiler(of)
 }
 
 // Entry is one module that apps can import from a package.
@@ -244,12 +231,12 @@ type Entry struct {
 // Entries lists the modules of a package. Patterns (./*) are not listed.
 func (m *Manifest) Entries() []Entry {
 	if !m.lists() {
-		return []Entry{m.whole(conditions, m.mains()...)}
+		return []Entry{m.whole()}
 	}
 	var list []Entry
 	for i, key := range m.Exports.Keys {
 		if isModule(key) && !m.Exports.Values[i].Null {
-			list = append(list, Entry{key, m.Exports.Values[i].targets(conditions)})
+			list = append(list, Entry{key, m.Exports.Values[i].Targets()})
 		}
 	}
 	return list
@@ -272,13 +259,13 @@ func (m *Manifest) mains() []string {
 }
 
 // whole is the only module of a package that does not list its modules.
-func (m *Manifest) whole(conditions []string, main ...string) Entry {
+func (m *Manifest) whole() Entry {
 	e := m.Exports
 	if e.given() {
-		return Entry{".", append(e.targets(conditions), m.Types, m.Typings)}
+		return Entry{".", append(e.Targets(), m.Types, m.Typings)}
 	}
 	var targets []string
-	for _, t := range main {
+	for _, t := range m.mains() {
 		if t != "" {
 			targets = append(targets, t)
 		}
@@ -297,7 +284,7 @@ func (s *Set) Patterns() (found []Entry, more bool) {
 		if !star || m.Exports.Values[i].Null || !strings.HasPrefix(before, "./") {
 			continue
 		}
-		for _, target := range m.Exports.Values[i].targets(conditions) {
+		for _, target := range m.Exports.Values[i].Targets() {
 			folder, suffix, pattern := strings.Cut(target, "*")
 			if !pattern || suffix == "" || strings.Contains(suffix, "*") || !syntax.Parses("x"+suffix) {
 				continue
@@ -352,22 +339,13 @@ func (m *Manifest) Alone(fsys fs.FS) bool {
 
 // entry finds one module of the package, through patterns too.
 func (m *Manifest) entry(module string) (Entry, bool) {
-	return m.find(module, conditions, m.mains()...)
-}
-
-// typeEntry finds a module of another package as the compiler does.
-func (m *Manifest) typeEntry(module string) (Entry, bool) {
-	return m.find(module, typeConditions, m.Types, m.Typings, m.Main)
-}
-
-func (m *Manifest) find(module string, conditions []string, main ...string) (Entry, bool) {
 	if !m.lists() && module == "." {
-		return m.whole(conditions, main...), true
+		return m.whole(), true
 	}
 	if i := slices.Index(m.Exports.Keys, module); i >= 0 && m.Exports.Values[i].Null {
 		return Entry{}, false // it is taken away by name
 	} else if i >= 0 && m.lists() && isModule(module) {
-		return Entry{module, m.Exports.Values[i].targets(conditions)}, true
+		return Entry{module, m.Exports.Values[i].Targets()}, true
 	}
 	best, found := Entry{}, ""
 	for i, key := range m.Exports.Keys {
@@ -376,7 +354,7 @@ func (m *Manifest) find(module string, conditions []string, main ...string) (Ent
 			continue
 		}
 		found, best = key, Entry{Module: module}
-		for _, target := range m.Exports.Values[i].targets(conditions) {
+		for _, target := range m.Exports.Values[i].Targets() {
 			best.Targets = append(best.Targets, strings.Replace(target, "*", rest, 1))
 		}
 	}

@@ -6,8 +6,6 @@ package modules
 import (
 	"path"
 	"strings"
-
-	"github.com/Masterminds/semver/v3"
 )
 
 // SplitName takes a module's name apart: the package, and the module within it
@@ -48,17 +46,19 @@ func (s *Set) Foreign(file string) (pkg string, foreign bool) {
 func (s *Set) installed(from, name string) (string, bool) {
 	pkg, module := SplitName(name)
 	types := "@types/" + strings.Replace(strings.TrimPrefix(pkg, "@"), "/", "__", 1)
-	for dir := from; ; dir = path.Dir(dir) {
-		if path.Base(dir) != "node_modules" && s.holdsPackages(dir) {
-			for _, candidate := range []string{pkg, types} {
-				folder := path.Join(dir, "node_modules", candidate)
-				if file, ok := s.moduleOf(folder, module); ok {
-					return file, true
+	for level := range conditionSets {
+		for dir := from; ; dir = path.Dir(dir) {
+			if path.Base(dir) != "node_modules" && s.holdsPackages(dir) {
+				for _, candidate := range []string{pkg, types} {
+					folder := path.Join(dir, "node_modules", candidate)
+					if file, ok := s.moduleOf(folder, module, level); ok {
+						return file, true
+					}
 				}
 			}
-		}
-		if dir == "." || dir == "/" {
-			break
+			if dir == "." || dir == "/" {
+				break
+			}
 		}
 	}
 	if s.siblings == nil {
@@ -72,110 +72,41 @@ func (s *Set) installed(from, name string) (string, bool) {
 		s.mu.Unlock()
 	}
 	if dir, ok := s.siblings[pkg]; ok && dir != s.Dir {
-		return s.moduleOf(dir, module)
+		for level := range conditionSets {
+			if file, ok := s.moduleOf(dir, module, level); ok {
+				return file, true
+			}
+		}
+		return s.unbuilt(dir, module)
 	}
 	return "", false
 }
 
-// moduleOf finds the file of a module in the folder of a package. Files that
-// hold no types are passed over.
-func (s *Set) moduleOf(folder, module string) (string, bool) {
-	at := located{folder, module}
+// moduleOf finds the file that tells the types of a module in the folder of a package,
+// under the conditions of a level.
+func (s *Set) moduleOf(folder, module string, level int) (string, bool) {
+	at := located{folder, module, level}
 	file, known := look(s.places, s.places.located, at)
 	if !known {
-		m := s.manifest(folder)
-		if m == nil {
-			return "", false
+		if len(s.folder(folder)) == 0 && (module == "." || len(s.folder(path.Dir(path.Join(folder, module)))) == 0) {
+			return "", false // there is no such package
 		}
-		var ok bool
-		if file, ok = s.moduleBy(folder, m, module); !ok {
-			file = ""
-		}
+		file, _ = s.typedModule(folder, module, conditionSets[level])
 		note(s.places, s.places.located, at, file)
 	}
 	return file, file != ""
 }
 
-// moduleBy finds it by the manifest of the package.
-func (s *Set) moduleBy(folder string, m *Manifest, module string) (string, bool) {
-	exports := len(m.Exports.Keys) > 0 || m.Exports.Text != ""
-	if !exports {
-		for _, target := range m.TypesVersions.redirect(module, m.Types, m.Typings) {
-			if file, ok := s.file(path.Join(folder, target)); ok {
-				return file, typed(file)
-			}
-		}
-		if module != "." {
-			at := path.Join(folder, module)
-			if inner := s.manifest(at); inner != nil { // a folder of its own
-				if file, ok := s.typesOf(at, inner, "."); ok {
-					return file, true
-				}
-			}
-			file, ok := s.file(at)
-			return file, ok && typed(file)
-		}
+// unbuilt finds the source of a module of a package beside this one that is not built yet.
+func (s *Set) unbuilt(folder, module string) (string, bool) {
+	m := s.manifest(folder)
+	if m == nil {
+		return "", false
 	}
-	if file, ok := s.typesOf(folder, m, module); ok || module != "." || exports {
-		return file, ok
-	}
-	file, ok := s.file(path.Join(folder, "index.d.ts")) // main leads to no types, as for Node's own resolution
-	return file, ok
-}
-
-// typesOf finds the file that tells the types of a module.
-func (s *Set) typesOf(folder string, m *Manifest, module string) (string, bool) {
-	e, ok := m.typeEntry(module)
+	e, ok := m.entry(module)
 	if !ok {
 		return "", false
 	}
-	file, ok := s.firstFile(folder, e.Targets)
-	if !strings.Contains(folder, "node_modules") && !ok {
-		file, ok = s.entryFile(folder, e) // a package beside this one, not built yet
-	}
+	file, ok := s.entryFile(folder, e)
 	return file, ok && typed(file)
-}
-
-// typed reports whether a file of another package tells types.
-func typed(file string) bool {
-	return strings.HasSuffix(file, "ts") || strings.HasSuffix(file, ".tsx")
-}
-
-// compiler is the version of TypeScript for which typesVersions and conditions are read.
-var compiler = semver.MustParse("5.9.0")
-
-// forCompiler reports whether a range of versions holds that of the compiler.
-func forCompiler(versions string) bool {
-	r, err := semver.NewConstraint(versions)
-	return err == nil && r.Check(compiler)
-}
-
-// redirect gives the files that a typesVersions table names for a module.
-func (o Ordered) redirect(module string, main ...string) []string {
-	for i, key := range o.Keys {
-		if key != "*" && !forCompiler(key) {
-			continue
-		}
-		paths := []string{strings.TrimPrefix(module, "./")}
-		if module == "." {
-			paths = append(main, "index.d.ts", ".")
-		}
-		var found []string
-		for _, p := range paths {
-			p = strings.TrimPrefix(p, "./")
-			if p == "" {
-				continue
-			}
-			for j, pattern := range o.Values[i].Keys {
-				if rest, ok := matchStar(pattern, p); ok {
-					for _, target := range o.Values[i].Values[j].Targets() {
-						found = append(found, strings.Replace(target, "*", rest, 1))
-					}
-					break
-				}
-			}
-		}
-		return found
-	}
-	return nil
 }

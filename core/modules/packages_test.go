@@ -15,7 +15,7 @@ func TestInstalled(t *testing.T) {
 		"node_modules/script/package.json": `{"main": "./m.js"}`, "node_modules/script/m.js": "", "node_modules/@types/script/package.json": `{"types": "index.d.ts"}`, "node_modules/@types/script/index.d.ts": "",
 		"node_modules/@s/maps/package.json": `{"exports": {".": {"import": {"types": "./a.d.mts", "default": "./a.mjs"}}, "./x/*": {"types": "./d/*.d.ts"}, "./no": null}}`,
 		"node_modules/@s/maps/a.d.mts":      "", "node_modules/@s/maps/d/one.d.ts": "", "node_modules/@s/maps/hidden.d.ts": "",
-		"node_modules/old/package.json": `{"main": "m.js", "typesVersions": {"<=4.0": {"*": ["x/*"]}, ">=4.1": {"*": ["ts/*"]}}}`, "node_modules/old/ts/index.d.ts": "", "node_modules/old/ts/sub.d.ts": "",
+		"node_modules/old/package.json": `{"typesVersions": {"<=4.0": {"*": ["x/*"]}, ">=4.1": {"*": ["ts/*"]}}}`, "node_modules/old/ts/index.d.ts": "", "node_modules/old/ts/sub.d.ts": "",
 		"node_modules/module/package.json": `{"module": "./m/index.js", "main": "./c/index.js"}`, "node_modules/module/m/index.d.ts": "", "node_modules/module/c/index.js": "",
 		"node_modules/folder/package.json": `{}`, "node_modules/folder/part/package.json": `{"types": "../p.d.ts"}`, "node_modules/folder/p.d.ts": "",
 		"node_modules/user/package.json": `{"types": "i.d.ts", "imports": {"#own": "./own.d.ts"}}`, "node_modules/user/i.d.ts": "", "node_modules/user/own.d.ts": "", "node_modules/user/node_modules/plain/package.json": `{"types": "near.d.ts"}`, "node_modules/user/node_modules/plain/near.d.ts": "",
