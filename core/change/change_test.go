@@ -116,6 +116,8 @@ var rows = []struct{ name, old, new, forth, back string }{
 	{"slot becomes required", "slots: { a: { form: content } }", "slots: { a: { form: content, required: true } }", "slot-required", "slot-optional"},
 	{"slot gets a name", "slots: { default: { form: content } }", "slots: { heading: { form: content, was: [default] } }", "slot-renamed", "slot-renamed"},
 	{"slot form", "slots: { a: { form: content } }", "slots: { a: { form: function } }", "slot-form-changed", "slot-form-changed"},
+	{"slot takes one element", "slots: { a: { form: content } }", "slots: { a: { form: element } }", "slot-form-changed", "slot-form-widened"},
+	{"text becomes an element", "props: { children: { spelled: children, type: string } }", "slots: { default: { spelled: children, form: element } }", "type-replaced", "type-replaced"},
 	{"slot count", "slots: { a: { form: content } }", "slots: { a: { form: content, count: { max: 1 } } }", "slot-count-narrowed", "slot-count-widened"},
 	{"slot accepts", "slots: { a: { form: content } }", "slots: { a: { form: content, accepts: [Row] } }", "slot-accepts-narrowed", "slot-accepts-widened"},
 	{"slot data", "slots: { a: { form: function, gives: { form: named, fields: { x: string } } } }", "slots: { a: { form: function, gives: { form: named, fields: { x: string, y: string } } } }", "slot-data-added", "slot-data-removed"},

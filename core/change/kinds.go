@@ -78,6 +78,7 @@ const (
 	SlotRemoved         Kind = "slot-removed"
 	SlotRenamed         Kind = "slot-renamed"
 	SlotFormChanged     Kind = "slot-form-changed"
+	SlotFormWidened     Kind = "slot-form-widened"
 	SlotCountNarrowed   Kind = "slot-count-narrowed"
 	SlotCountWidened    Kind = "slot-count-widened"
 	SlotAcceptsNarrowed Kind = "slot-accepts-narrowed"
@@ -272,6 +273,7 @@ var Rows = []Row{
 	{SlotRemoved, "slot", Breaking, Unchecked, "content for %s has no place any more", "breaks if it fills it"},
 	{SlotRenamed, "slot", Breaking, Unchecked, "the slot is called %s now", "breaks if it fills it; an edit mends it"},
 	{SlotFormChanged, "slot", Breaking, Unchecked, "it is filled by %s now", "breaks if what it puts in no longer fits"},
+	{SlotFormWidened, "slot", Additive, Never, "it may be filled by %s now", "holds"}, // one element is content
 	{SlotCountNarrowed, "slot", Breaking, Unchecked, "another number of children is taken", "unsure if it fills it"},
 	{SlotCountWidened, "slot", Additive, Never, "more numbers of children are taken", "holds"},
 	{SlotAcceptsNarrowed, "slot", Breaking, Unchecked, "fewer components are taken", "unsure if it fills it"},

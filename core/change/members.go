@@ -69,6 +69,8 @@ func spelledMembers(c *contract.Contract) map[string]spelledMember {
 			t = &types.Func{Params: Params(s.Gives), Result: types.Content}
 		} else if s.Type.Known() {
 			t = s.Type.T
+		} else if s.Form == contract.FormElement {
+			t = types.OneElement
 		}
 		m[s.Spelled.Name] = spelledMember{memberOf("slot", s.Name, s.Spelled), t, s.Required, s.At}
 	}
@@ -621,7 +623,11 @@ func (c *comparison) slot(m Member, a, b *contract.Slot) {
 	// In a template content is written alike whether it takes what it is given or not.
 	sameNotation := c.notation.apart && isContent(a.Form) && isContent(b.Form)
 	if a.Form != b.Form && a.Form != "" && b.Form != "" && !sameNotation {
-		c.add(found{kind: SlotFormChanged, member: m, why: formWord(b.Form), before: side(slotText(a), a.At), after: side(slotText(b), b.At)})
+		kind := SlotFormChanged
+		if a.Form == contract.FormElement && b.Form == contract.FormContent {
+			kind = SlotFormWidened
+		}
+		c.add(found{kind: kind, member: m, why: formWord(b.Form), before: side(slotText(a), a.At), after: side(slotText(b), b.At)})
 	} else {
 		c.payload(m, a.Gives, b.Gives, a.At, b.At, slotKinds)
 	}

@@ -248,7 +248,7 @@ func (r random) held() {
 }
 
 func (r random) slot() {
-	s := &contract.Slot{Name: r.name("default", "note", "row", "icon"), Form: pick(r, []contract.Form{contract.FormContent, contract.FormFunction, contract.FormComponent}),
+	s := &contract.Slot{Name: r.name("default", "note", "row", "icon"), Form: pick(r, []contract.Form{contract.FormContent, contract.FormFunction, contract.FormElement, contract.FormComponent}),
 		Required: contract.FactOf(r.yes(4)), Description: r.description()}
 	if s.Required == contract.No {
 		s.Fallback = contract.FactOf(r.yes(2))

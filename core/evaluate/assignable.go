@@ -274,12 +274,23 @@ func (r *relation) fitsNamed(a Type, b *named, depth int) types.Answer {
 		case *object, *component, *list, *tuple, word:
 			return types.No
 		case *named:
-			if a.from == "" && (a.name == "Content" || a.name == "Iterable") {
+			if a.from == "" && (a.name == "Content" || a.name == "Iterable") || isElement(a) {
 				return types.No
 			}
 		case *both:
 			if holdsObject(a) {
 				return types.No
+			}
+		}
+	case isElement(b):
+		switch a := a.(type) {
+		case word, literal, *texts, *list, *tuple, *component:
+			return types.No
+		case *object, *both:
+			return r.record(a, "props", depth)
+		case *named:
+			if a == content {
+				return types.No // it may be a text
 			}
 		}
 	case b.name == "Content":
@@ -295,7 +306,7 @@ func (r *relation) fitsNamed(a Type, b *named, depth int) types.Answer {
 		case *object, *both:
 			return r.record(a, "props", depth)
 		case *named:
-			if a.name == "Iterable" && a.from == "" {
+			if a.name == "Iterable" && a.from == "" || isElement(a) {
 				return types.Yes
 			}
 		}
@@ -334,10 +345,10 @@ func (r *relation) fitsNamed(a Type, b *named, depth int) types.Answer {
 
 // fromNamed decides about what only the name of is known.
 func fromNamed(a *named, b Type) types.Answer {
-	if a.from == "" && (a.name == "Content" || a.name == "Iterable") {
+	if a.from == "" && (a.name == "Content" || a.name == "Iterable") || isElement(a) {
 		switch b := b.(type) {
 		case word:
-			return answer(b == wordUnknown || b == wordAny)
+			return answer(b == wordUnknown || b == wordAny || b == wordObject && isElement(a))
 		case literal, *texts, *component:
 			return types.No
 		case *object:

@@ -226,7 +226,7 @@ func (e *Evaluator) isContent(t Type) bool {
 	for _, m := range parts(t) {
 		switch m := m.(type) {
 		case *named:
-			if m.from == "" && (m.name == "Content" || m.name == "JSX.Element") {
+			if m.from == "" && (m.name == "Content" || m.name == "JSX.Element") || isElement(m) {
 				found = true
 				continue
 			}

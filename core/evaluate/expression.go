@@ -75,7 +75,7 @@ func (e *Evaluator) expr(x syntax.Expr, s *Scope, keep keeping) Type {
 		}
 		return e.template(x.Texts, holes, s, x)
 	case *syntax.Element:
-		return content
+		return oneElement
 	case *syntax.Ident:
 		if x.Name == "undefined" {
 			return wordUndefined

@@ -53,6 +53,7 @@ func init() {
 		}
 	}
 	intrinsics = map[string]row{
+		"$One":     {0, func(*Evaluator, []Type, *Scope, *syntax.TypeName) Type { return oneElement }},
 		"$Content": {0, func(*Evaluator, []Type, *Scope, *syntax.TypeName) Type { return content }},
 		"$Ref": {1, func(e *Evaluator, args []Type, s *Scope, at *syntax.TypeName) Type {
 			return &named{name: "Ref", args: args}

@@ -142,6 +142,8 @@ var (
 	yes     = literal{of: types.Boolean, value: "true"}
 	no      = literal{of: types.Boolean, value: "false"}
 	content = &named{name: "Content"}
+	// oneElement is an element that was made: content, and neither text nor several.
+	oneElement = &named{name: "Element", args: []Type{wordString}}
 	// elementName is the name of any native element.
 	elementName = &named{name: "$Element"}
 )
@@ -249,6 +251,10 @@ func unite(all ...Type) Type {
 	kept := flat[:0]
 	for _, t := range flat {
 		switch t := t.(type) {
+		case *named:
+			if isElement(t) && seen.has(content) {
+				continue
+			}
 		case word:
 			if t == wordAny || t == wordUnknown {
 				return t
@@ -282,6 +288,12 @@ func oneOf(list []Type) Type {
 		return list[0]
 	}
 	return &union{list: list}
+}
+
+// isElement reports whether a type is that of an element that was made.
+func isElement(t Type) bool {
+	n, ok := t.(*named)
+	return ok && n.from == "" && n.name == "Element" && len(n.args) == 1
 }
 
 // manyMembers is from how many members on one list is kept for unions of the same ones:

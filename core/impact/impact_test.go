@@ -57,6 +57,13 @@ var outcomes = []struct {
 		{`<X tone="hush"/>`, "breaks"}, {`<X tone="calm"/>`, "holds"}, {`<X/>`, "holds"}, {`<X tone={t}/>`, "unsure"}, {`<X tone={b ? 'calm' : 'hush'}/>`, "breaks"},
 		{`<X tone={b ? 'calm' : 'calm'}/>`, "holds"}, {`<X tone={t || 'calm'}/>`, "unsure"}, {`<X {...o}/>`, "unsure"}, {`<X tone="hush" {...o}/>`, "unsure"}, {`<X {...o} tone="calm"/>`, "holds"}, {`<X {...o} tone="hush"/>`, "breaks"},
 	}},
+	{"slot takes one element", "slots: { default: { spelled: children, form: content } }", "slots: { default: { spelled: children, form: element } }", [][2]string{
+		{`<X>text</X>`, "breaks"}, {`<X><b/></X>`, "holds"}, {`<X><b/><i/></X>`, "breaks"}, {`<X>text <i/></X>`, "breaks"}, {`<X/>`, "holds"}, {`<X>{t}</X>`, "unsure"}, {`<X>{1}</X>`, "breaks"},
+		{`<X>{b ? <b/> : <i/>}</X>`, "holds"}, {`<X children={<b/>}/>`, "holds"}, {`<X children="a"/>`, "breaks"}, {`<X>{() => <b/>}</X>`, "breaks"}, {`<X {...o}/>`, "unsure"},
+	}},
+	{"slot takes any content", "slots: { default: { spelled: children, form: element } }", "slots: { default: { spelled: children, form: content } }", [][2]string{
+		{`<X><b/></X>`, "holds"}, {`<X>text</X>`, "holds"}, {`<X/>`, "holds"},
+	}},
 	{"default changed", "props: { size: { type: \"'s' | 'm'\", default: { value: m } } }", "props: { size: { type: \"'s' | 'm'\", default: { value: s } } }", [][2]string{
 		{`<X/>`, "shifts"}, {`<X size="m"/>`, "holds"}, {`<X size={undefined}/>`, "shifts"}, {`<X {...o}/>`, "unsure"}, {`<X {...{ size: 'm' }}/>`, "holds"},
 	}},

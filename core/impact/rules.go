@@ -385,6 +385,9 @@ func (a *at) newType() types.Type {
 		if s.Spelled.Name == a.spelled() && s.Form == contract.FormContent {
 			return types.Content
 		}
+		if s.Spelled.Name == a.spelled() && s.Form == contract.FormElement {
+			return types.OneElement
+		}
 	}
 	return nil
 }
@@ -521,6 +524,8 @@ func contentFits(a *at) (verdict, bool) {
 	}
 	isFunction := x.Takes != nil && !x.Takes.Unknown
 	switch {
+	case form == contract.FormElement && x.Takes == nil:
+		return valueFits(a)
 	case x.Takes != nil && x.Takes.Unknown:
 		return verdict{outcome: Unsure, why: "what it puts in is written elsewhere", at: x.At}, true
 	case isFunction != (form == contract.FormFunction):

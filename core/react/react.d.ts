@@ -1,5 +1,5 @@
 // What the names of React's type package mean, in terms of what every framework
-// has: $Content, $Component<P>, $Ref<T>, $Style, $Element (the name of a native
+// has: $Content, $One (an element that was made), $Component<P>, $Ref<T>, $Style, $Element (the name of a native
 // element) and $PropsOf<T>. Read by core/evaluate in place of that package,
 // whether it is there or not. The attribute sets follow the HTML, ARIA and SVG
 // standards, spelled as React spells attributes.
@@ -7,19 +7,19 @@
 import type { Properties } from 'csstype';
 
 export type ReactNode = $Content;
-export type ReactElement<P = any, T = any> = $Content;
-export type FunctionComponentElement<P> = $Content;
-export type ReactComponentElement<T, P = any> = $Content;
-export type ComponentElement<P, T = any> = $Content;
-export type CElement<P, T = any> = $Content;
-export type DOMElement<P, T = any> = $Content;
-export type DetailedReactHTMLElement<P, T = any> = $Content;
-export type ReactHTMLElement<T = any> = $Content;
-export type ReactSVGElement = $Content;
+export type ReactElement<P = any, T = any> = $One;
+export type FunctionComponentElement<P> = $One;
+export type ReactComponentElement<T, P = any> = $One;
+export type ComponentElement<P, T = any> = $One;
+export type CElement<P, T = any> = $One;
+export type DOMElement<P, T = any> = $One;
+export type DetailedReactHTMLElement<P, T = any> = $One;
+export type ReactHTMLElement<T = any> = $One;
+export type ReactSVGElement = $One;
 export type AwaitedReactNode = $Content;
 export type ReactChild = $Content;
 export type ReactFragment = $Content;
-export type ReactPortal = $Content;
+export type ReactPortal = $One;
 export type ReactText = string | number;
 export type JSXElementConstructor<P> = $Component<P>;
 export type ElementType<P = any, T = any> = $Component<P> | $Element;
@@ -96,8 +96,8 @@ export function useRef<T>(initial?: T): $Ref<T>;
 export function useMemo<T>(make: () => T, on?: any): T;
 export function useCallback<T>(call: T, on?: any): T;
 export function useId(): string;
-export function createElement(...args: any[]): $Content;
-export function cloneElement(...args: any[]): $Content;
+export function createElement(...args: any[]): $One;
+export function cloneElement(...args: any[]): $One;
 export function isValidElement(x: any): boolean;
 export const Fragment: $Component<FragmentProps>;
 export const StrictMode: $Component<FragmentProps>;
@@ -551,7 +551,7 @@ type WithDefaults<P, D> = string extends keyof P ? P
   : Pick<P, Exclude<keyof P, keyof D>> & Partial<Pick<P, Extract<keyof P, keyof D>>> & Partial<Pick<D, Exclude<keyof D, keyof P>>>;
 
 export namespace JSX {
-  type Element = $Content;
+  type Element = $One;
   type ElementType = $Component<any> | $Element;
   type ElementClass = Component<any>;
   interface ElementAttributesProperty { props: {} }

@@ -271,6 +271,9 @@ func (s *sorter) member(m evaluate.Member) {
 		x.Gives = givesOf(fn)
 		c.Slots = append(c.Slots, x)
 		return
+	case isElement(m.Type):
+		c.Slots = append(c.Slots, slot(contract.FormElement))
+		return
 	case isContent(types.Without(orAny(m.Type), types.Undefined, types.Null)) || !typed && kind == names.Slot || loose && kind == names.Slot:
 		x := slot(contract.FormContent)
 		if (!typed || loose) && name != "default" {
@@ -285,9 +288,6 @@ func (s *sorter) member(m evaluate.Member) {
 			c.Slots = append(c.Slots, x)
 			return
 		}
-	case isElement(m.Type):
-		c.Slots = append(c.Slots, slot(contract.FormElement))
-		return
 	}
 	p := &contract.Prop{Name: names.Camel(m.Name), Spelled: contract.SpelledAs(m.Name), Type: contract.TypeOf(m.Type), Required: required,
 		Origin: origin, Deprecated: doc.deprecated, Description: doc.text, Written: s.r.texts.one(m.Written), At: &at}
@@ -554,7 +554,7 @@ func isContent(t types.Type) bool {
 
 func isContentName(t types.Type) bool {
 	n, ok := t.(*types.Named)
-	return ok && n.Own() && n.Name == "Content"
+	return ok && n.Own() && n.Name == "Content" || isElement(t)
 }
 
 func isComponent(t types.Type) bool {
@@ -578,7 +578,7 @@ func isElement(t types.Type) bool {
 		return false
 	}
 	n, ok := types.Without(t, types.Undefined, types.Null).(*types.Named)
-	return ok && n.Own() && n.Name == "Element" && len(n.Args) == 0
+	return ok && n.Own() && n.Name == "Element" && len(n.Args) == 1
 }
 
 // stateChanges finds functions that decide new state from old state and a

@@ -48,7 +48,7 @@ func (p *propTypes) merge(taken []evaluate.Member) []evaluate.Member {
 // simplePropTypes are the names that stand for one type.
 var simplePropTypes = map[string]types.Type{
 	"any": types.Any, "array": &types.Array{Elem: types.Any}, "bigint": types.BigInt, "bool": types.Boolean, "func": anyFunction, "number": types.Number,
-	"object": types.ObjectT, "string": types.String, "symbol": types.Symbol, "node": types.Content, "element": types.Content,
+	"object": types.ObjectT, "string": types.String, "symbol": types.Symbol, "node": types.Content, "element": types.OneElement,
 	"elementType": &types.Named{Name: "Component"},
 }
 

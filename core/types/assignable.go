@@ -175,7 +175,7 @@ func hasContent(u *Union) bool {
 
 // contentMembers is what Content consists of where it must be taken apart.
 var contentMembers = NewUnion(String, Number, BigInt, Boolean, Null, Undefined,
-	&Named{Name: "Element", Args: []Type{String}}, &Array{Content, true})
+	OneElement, &Array{Content, true})
 
 // fromUnknown: unknown fits a union of {}, null and undefined besides itself.
 func (r *relation) fromUnknown(to Type) Verdict {

@@ -145,6 +145,9 @@ type Named struct {
 // Content is anything that can be rendered.
 var Content = &Named{Name: "Content"}
 
+// OneElement is an element that was made: content, and neither text nor several.
+var OneElement = &Named{Name: "Element", Args: []Type{String}}
+
 // own are our own names; their meaning is the same in every framework.
 var own = map[string]bool{"Content": true, "Component": true, "Element": true, "Ref": true, "Style": true}
 

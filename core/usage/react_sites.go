@@ -8,6 +8,7 @@ import (
 	"steadysocket/core/names"
 	"steadysocket/core/site"
 	"steadysocket/core/syntax"
+	"steadysocket/core/types"
 )
 
 // maxText bounds how much of the source is kept with a site.
@@ -117,7 +118,7 @@ func (u *use) sortVue(g site.Given) {
 const content = "\x00content"
 
 // markup is the type of an element that stands there written out.
-const markup = "Element"
+var markup = types.OneElement.String()
 
 // element notes an element if it is a component, and visits what stands in it.
 func (w *walker) element(e *syntax.Element) {
@@ -321,16 +322,23 @@ func (w *walker) childContent(u *use, e *syntax.Element) {
 	g := site.Given{Spelled: "children", At: w.m.Place(filled[0])}
 	g.At.Span = nil
 	if len(filled) == 1 {
-		if text, ok := filled[0].(*syntax.Text); ok {
-			g.Literal = &site.Value{V: oneLine(text.Value)}
-		}
-		if fn, ok := syntax.Bare(filled[0]).(*syntax.Func); ok {
-			g.Takes = w.takes(fn)
+		switch x := syntax.Bare(filled[0]).(type) {
+		case *syntax.Text:
+			g.Literal = &site.Value{V: oneLine(x.Value)}
+		case *syntax.Func:
+			g.Takes = w.takes(x)
+		case *syntax.Element:
+			g.Type = markup
+		default:
+			w.describe(&g, x)
 		}
 		w.forwarded(u, "children", filled[0])
 		if u.forward["children"] == "children" {
 			u.slot = true
 		}
+	}
+	if len(filled) > 1 {
+		g.Type = (&types.Array{Elem: types.Content}).String()
 	}
 	g.Name = "default"
 	if u.kinds == vueKinds || u.element {

@@ -43,6 +43,10 @@ export function Slots({ children, row, renderCell, icon, aside, onlyText }: { //
   row?: (x: { id: string; n?: number }) => ReactNode; //= slot row function fallback loop gives { id, n }
   renderCell: (value: string, index: number) => JSX.Element; //= slot cell function required loop gives (value, index)
   icon?: ReactElement | string; //= slot icon content
+  mark?: ReactElement<{ size: number }>; //= slot mark element
+  badge: JSX.Element | null; //= slot badge element required
+  tail?: ReactElement | ReactElement[]; //= slot tail content
+  renderMark?: () => ReactElement | null; //= slot renderMark function gives ()
   aside?: ReactNode | null; //= slot aside content fallback
   onlyText?: string; //= prop onlyText: string
 }) {
