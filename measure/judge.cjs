@@ -120,7 +120,9 @@ asked.forEach((a, i) => {
     const t = checker.getContextualType(element.attributes);
     if (t) sets.push(t);
   }
-  const modes = sets.flatMap(t => (t.isUnion() ? t.types : [t])).filter(t => !(t.flags & ts.TypeFlags.Never));
+  // An intersection without properties has members that nothing fits: nobody can choose it.
+  const none = t => t.flags & ts.TypeFlags.Never || t.isIntersection() && checker.getPropertiesOfType(t).length === 0;
+  const modes = sets.flatMap(t => (t.isUnion() ? t.types : [t])).filter(t => !none(t));
   if (modes.some(t => t.flags & ts.TypeFlags.Any)) { components.push({ module: names[a.module], name: a.name, any: true, props: [] }); return; }
   const props = new Map();
   for (const mode of modes) {

@@ -352,8 +352,16 @@ func fromNamed(a *named, b Type) types.Answer {
 		case literal, *texts, *component:
 			return types.No
 		case *object:
-			if s := b.get(); len(s.calls)+len(s.news) > 0 {
+			s := b.get()
+			switch {
+			case a.name == "Content":
+				return types.No // it may be nothing at all
+			case len(s.calls)+len(s.news) > 0:
 				return types.No // nothing that is drawn can be called
+			case isElement(a) && b.empty():
+				return types.Yes
+			case isElement(a) && slices.ContainsFunc(s.members, func(m *member) bool { return !m.optional && m.name != "type" && m.name != "props" && m.name != "key" }):
+				return types.No // an element has those and no others
 			}
 		}
 	}

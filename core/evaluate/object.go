@@ -158,7 +158,7 @@ func primitive(t Type) bool {
 func (e *Evaluator) common(u *union) *shape {
 	var shapes []*shape
 	for _, m := range u.list {
-		if m != Type(wordUndefined) && m != Type(wordNull) {
+		if m = e.reduced(m); m != Type(wordUndefined) && m != Type(wordNull) && m != Type(wordNever) {
 			shapes = append(shapes, e.shapeOf(m))
 		}
 	}
@@ -570,6 +570,13 @@ func (e *Evaluator) mapKey(made *shape, free *member, in *within, key Type, from
 				m.in, m.there, m.number = in, there, l.of == types.Number
 			} else {
 				m.become(&lazy{e: e, node: t.Type, scope: inner, there: there})
+			}
+			if t.As != nil {
+				if first := made.member(m.name); first != nil { // of several keys with one name
+					one, other := first.of(), m.of()
+					m.optional, m.readonly = first.optional, first.readonly
+					m.become(&lazy{eval: func() Type { return unite(one.get(), other.get()) }})
+				}
 			}
 			made.put(m)
 			free = nil

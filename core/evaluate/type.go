@@ -538,6 +538,10 @@ func meet(all []Type) Type {
 			}
 		}
 	}
+	// Of what can be drawn and a part of it, the part stays.
+	if drawn := func(t Type) bool { _, template := t.(*texts); return template || isElement(t) }; single != nil && single != Type(wordVoid) && single != Type(wordSymbol) || slices.ContainsFunc(rest, drawn) {
+		rest = slices.DeleteFunc(rest, func(t Type) bool { return t == Type(content) })
+	}
 	if single != nil {
 		if single == Type(wordUndefined) || single == Type(wordNull) || single == Type(wordVoid) {
 			for _, t := range rest {
@@ -545,7 +549,7 @@ func meet(all []Type) Type {
 				case *object, *component, *list, *tuple:
 					return wordNever
 				}
-				if t == Type(elementName) {
+				if t == Type(elementName) || isElement(t) {
 					return wordNever
 				}
 			}
