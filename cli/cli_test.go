@@ -144,6 +144,49 @@ func TestRead(t *testing.T) {
 	}
 }
 
+// TestOneElement reads two releases of a package that takes one element where it took any
+// content, compares them, and holds an app against the change.
+func TestOneElement(t *testing.T) {
+	dir := t.TempDir()
+	lay := func(name, text string) {
+		name = filepath.Join(dir, name)
+		if err := os.MkdirAll(filepath.Dir(name), 0o755); err != nil {
+			t.Fatal(err)
+		}
+		if err := os.WriteFile(name, []byte(text), 0o644); err != nil {
+			t.Fatal(err)
+		}
+	}
+	for version, takes := range map[string]string{"1.0.0": "ReactNode", "2.0.0": "ReactElement"} {
+		lay(version+"/package.json", `{"name": "@quay/signs", "version": "`+version+`", "types": "./index.d.ts", "peerDependencies": {"react": "*"}}`)
+		lay(version+"/index.d.ts", "import type { ReactElement, ReactNode } from 'react';\nexport declare function Sign(props: { icon?: "+takes+"; children: "+takes+" }): ReactElement;\n")
+	}
+	lay("app/package.json", `{"name": "app", "dependencies": {"@quay/signs": "^1.0.0"}}`)
+	lay("app/src/a.tsx", `import { Sign } from '@quay/signs';
+export const fine = <Sign icon={<i />}><b /></Sign>;
+export const text = <Sign>Departures</Sign>;
+export const two = <Sign><b /><i /></Sign>;
+export const icon = <Sign icon="→"><b /></Sign>;
+`)
+	old, new := filepath.Join(dir, "1.0.0"), filepath.Join(dir, "2.0.0")
+	for _, test := range []struct {
+		args []string
+		want []string
+	}{
+		{[]string{"read", new}, []string{"icon (one element)", "default* (one element)"}},
+		{[]string{"compare", old, new}, []string{"slot-form-changed", "it is filled by an element now", "owed major"}},
+		{[]string{"compare", new, old}, []string{"slot-form-widened", "owed minor"}},
+		{[]string{"impact", old, new, "--app", filepath.Join(dir, "app")}, []string{"gives 'Departures'", "gives Content[]", "gives '→'", "4 sites: 3 break, 0 unsure, 0 shift, 1 hold"}},
+	} {
+		out := must(t, 0, nil, test.args...)
+		for _, part := range test.want {
+			if !strings.Contains(out, part) {
+				t.Errorf("steady %s: %q does not stand in\n%s", test.args[0], part, out)
+			}
+		}
+	}
+}
+
 // pack packs a folder as npm pack does.
 func pack(t *testing.T, dir string, skip ...string) string {
 	t.Helper()

@@ -168,6 +168,9 @@ func slots(c *contract.Contract) string {
 			s += " gives " + fields(x.Gives)
 		}
 		var where []string
+		if x.Form == contract.FormElement {
+			where = append(where, "one element")
+		}
 		if x.InLoop == contract.Yes {
 			where = append(where, "for each item")
 		}

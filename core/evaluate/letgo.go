@@ -5,6 +5,7 @@ package evaluate
 import (
 	"steadysocket/core/modules"
 	"steadysocket/core/syntax"
+	"steadysocket/core/types"
 )
 
 // apart is an interface of a known module that was taken apart into members, and about
@@ -82,4 +83,42 @@ func outermost(m *modules.Module) *modules.Module {
 		m = m.Outer
 	}
 	return m
+}
+
+// writtenType is the type of a member that depends on nothing but what is written there:
+// the file by its number, and the place in it twice, one more where undefined is left out.
+type writtenType struct{ file, at int32 }
+
+// lasting are types of members that were given out, by where they are written. There may
+// be as many as members in the source, and little is not understood in few of them.
+type lasting struct {
+	files map[string]int32 // numbers of files
+	plain map[writtenType]types.Type
+	odd   map[writtenType][]Odd
+}
+
+func (l *lasting) at(m *member, t syntax.Type) writtenType {
+	file := m.in.scope.Module.Path
+	number, ok := l.files[file]
+	if !ok {
+		number = int32(len(l.files))
+		l.files[file] = number
+	}
+	at := writtenType{number, 2 * int32(t.Pos())}
+	if m.optional {
+		at.at++
+	}
+	return at
+}
+
+func (l *lasting) find(at writtenType) (known givenOut, ok bool) {
+	known.plain, ok = l.plain[at]
+	return givenOut{known.plain, l.odd[at]}, ok
+}
+
+func (l *lasting) keep(at writtenType, given givenOut) {
+	l.plain[at] = given.plain
+	if len(given.odd) > 0 {
+		l.odd[at] = given.odd
+	}
 }
