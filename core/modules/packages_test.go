@@ -2,6 +2,7 @@ package modules
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 	"testing"
 	"testing/fstest"
@@ -232,4 +233,74 @@ func TestAlone(t *testing.T) {
 			t.Errorf("%s: the package beside it is found: %v", test.name, found)
 		}
 	}
+}
+
+// TestManyPackages holds that modules of more packages than manifests are kept are found,
+// and found again, as they are in a set of their own.
+func TestManyPackages(t *testing.T) {
+	all := map[string]string{"package.json": `{"name": "app"}`, "src/a.ts": ""}
+	var names []string
+	for i := range 3 * maxManifests {
+		pkg := fmt.Sprintf("mole-%d", i)
+		folder := "node_modules/" + pkg + "/"
+		all[folder+"package.json"] = fmt.Sprintf(`{"name": %q, "exports": {".": {"types": "./at/%d.d.ts"}, "./lamp": "./lamp.d.ts", "./none": null}}`, pkg, i)
+		all[fmt.Sprintf("%sat/%d.d.ts", folder, i)], all[folder+"lamp.d.ts"], all[folder+"none.d.ts"] = "", "", ""
+		names = append(names, pkg, pkg+"/lamp", pkg+"/none", pkg+"/unlisted")
+	}
+	open := func() *Set {
+		s, err := Open(files(all), ".")
+		if err != nil {
+			t.Fatal(err)
+		}
+		s.Installed = true
+		return s
+	}
+	s, found := open(), 0
+	for round := range 3 {
+		for _, name := range names {
+			file, ok := s.Resolve(fmt.Sprintf("src/of%d/a.ts", round), name)
+			alone, _ := open().Resolve("src/a.ts", name)
+			if file != alone || ok != (file != "") {
+				t.Errorf("round %d: %s is %q, in a set of its own %q", round, name, file, alone)
+			}
+			if ok {
+				found++
+			}
+		}
+	}
+	if want := 3 * 2 * 3 * maxManifests; found != want {
+		t.Errorf("%d names were found, want %d", found, want)
+	}
+}
+
+// FuzzInstalled holds that whatever a package says of itself, a name leads to a file that
+// is there and tells types, or nowhere, and to the same one each time.
+func FuzzInstalled(f *testing.F) {
+	f.Add(`{"exports": {".": {"types": "./a.d.ts"}, "./b/*": ["./b/*.js", null], "./c/": "./b/"}}`, "b/x")
+	f.Add(`{"types": "a", "typesVersions": {"*": {"*": ["b/*"], "a": ["../../other/a.d.ts"]}}}`, "")
+	f.Add(`{"main": "./b", "typings": "../../../src/a.ts"}`, "b")
+	f.Add(`{"exports": {"types@>=5": "./*", "default": "./node_modules/x.ts"}}`, "..")
+	f.Fuzz(func(t *testing.T, manifest, module string) {
+		all := map[string]string{"package.json": `{"name": "app"}`, "src/a.ts": "", "node_modules/mole/package.json": manifest, "node_modules/mole/a.d.ts": "", "node_modules/mole/b/x.d.ts": "", "node_modules/mole/b/index.ts": "", "node_modules/other/a.d.ts": ""}
+		ask := func() []string {
+			s, err := Open(files(all), ".")
+			if err != nil {
+				t.Fatal(err)
+			}
+			s.Installed = true
+			var list []string
+			for _, name := range []string{"mole", "mole/" + module, "mole/" + module, "mole"} {
+				file, ok := s.Resolve("src/a.ts", name)
+				if _, there := all[file]; ok && (!there || !typed(file)) || ok != (file != "") {
+					t.Fatalf("%q leads to %q", name, file)
+				}
+				list = append(list, file)
+			}
+			return list
+		}
+		first, again := ask(), ask()
+		if !slices.Equal(first, again) || first[0] != first[3] || first[1] != first[2] {
+			t.Fatalf("the same names lead to %v and %v", first, again)
+		}
+	})
 }
