@@ -43,6 +43,30 @@ const (
 	frozen                 // none is put in their place, as under "as const"
 )
 
+// branch is the type of an expression that another may come to. "as const" around that
+// one is not for what is gathered here.
+func (e *Evaluator) branch(x syntax.Expr, s *Scope, keep keeping) Type {
+	if keep == frozen {
+		switch unparenthesized(x).(type) {
+		case *syntax.Array, *syntax.Object, *syntax.Template:
+			keep = widened
+		}
+	}
+	return e.expr(x, s, keep)
+}
+
+func isTexts(t Type) bool { _, ok := t.(*texts); return ok }
+
+func unparenthesized(x syntax.Expr) syntax.Expr {
+	for {
+		p, ok := x.(*syntax.Paren)
+		if !ok {
+			return x
+		}
+		x = p.X
+	}
+}
+
 // expr is the type of an expression.
 func (e *Evaluator) expr(x syntax.Expr, s *Scope, keep keeping) Type {
 	if x == nil {
@@ -71,7 +95,11 @@ func (e *Evaluator) expr(x syntax.Expr, s *Scope, keep keeping) Type {
 		}
 		var holes []Type
 		for _, hole := range x.Exprs {
-			holes = append(holes, e.expr(hole, s, keep))
+			of := e.expr(hole, s, keep)
+			if slices.ContainsFunc(parts(of), func(m Type) bool { return !isWord(m) && !isTexts(m) }) {
+				return wordString // how a record is written out is not known
+			}
+			holes = append(holes, of)
 		}
 		return e.template(x.Texts, holes, s, x)
 	case *syntax.Element:
@@ -103,13 +131,13 @@ func (e *Evaluator) expr(x syntax.Expr, s *Scope, keep keeping) Type {
 		case x.Type == nil && x.Op == "as":
 			return e.expr(x.X, s, frozen)
 		case x.Op == "!":
-			return without(e.expr(x.X, s, keep), wordNull, wordUndefined)
+			return without(e.branch(x.X, s, keep), wordNull, wordUndefined)
 		case x.Op == "satisfies":
 			return e.satisfying(x.X, e.Type(x.Type, s), s, keep)
 		}
 		return e.Type(x.Type, s)
 	case *syntax.Conditional:
-		return unite(e.expr(x.Then, s, keep), e.expr(x.Else, s, keep))
+		return unite(e.branch(x.Then, s, keep), e.branch(x.Else, s, keep))
 	case *syntax.Binary:
 		return e.binary(x, s, keep)
 	case *syntax.Unary:
@@ -136,25 +164,25 @@ func (e *Evaluator) expr(x syntax.Expr, s *Scope, keep keeping) Type {
 func (e *Evaluator) binary(x *syntax.Binary, s *Scope, keep keeping) Type {
 	switch x.Op {
 	case "??":
-		left := e.expr(x.X, s, keep)
+		left := e.branch(x.X, s, keep)
 		if !mayBeNull(left) {
 			return left
 		}
-		return unite(without(left, wordNull, wordUndefined), e.expr(x.Y, s, keep))
+		return unite(without(left, wordNull, wordUndefined), e.branch(x.Y, s, keep))
 	case "||":
-		left := e.expr(x.X, s, keep)
+		left := e.branch(x.X, s, keep)
 		if left != nil && left != Type(wordNever) && falsy(left) == Type(wordNever) {
 			return left
 		}
-		return unite(truthy(left), e.expr(x.Y, s, keep))
+		return unite(truthy(left), e.branch(x.Y, s, keep))
 	case "&&":
-		left := e.expr(x.X, s, keep)
+		left := e.branch(x.X, s, keep)
 		if left != nil && left != Type(wordNever) && truthy(left) == Type(wordNever) {
 			return left
 		}
-		return unite(falsy(left), e.expr(x.Y, s, keep))
+		return unite(falsy(left), e.branch(x.Y, s, keep))
 	case "=", ",":
-		return e.expr(x.Y, s, keep)
+		return e.branch(x.Y, s, keep)
 	case "==", "!=", "===", "!==", "<", ">", "<=", ">=", "in", "instanceof":
 		return wordBoolean
 	case "+":

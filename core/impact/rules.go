@@ -428,6 +428,9 @@ func valueFits(a *at) (verdict, bool) {
 			return verdict{outcome: Unsure, why: "gives " + words(v) + ", which cannot be held against the new type", at: x.At}, true
 		}
 	}
+	if x.Literal == nil && !x.All && x.Type != "" && a.site.Checked {
+		return typeFits(x, to, sure) // what it begins with fits; its type is what a type checker looks at
+	}
 	if x.Literal == nil && !x.All || !sure {
 		return verdict{outcome: Unsure, why: "what the expression gives is not known", at: x.At}, true
 	}

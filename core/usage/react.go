@@ -109,7 +109,7 @@ func (w *walker) visit(n syntax.Node) {
 			w.s.typing().eval.Locals(n, w.typeScope())
 		}
 		for _, d := range n.Decls {
-			w.declarator(d)
+			w.declarator(d, changes(n))
 		}
 		return
 	case *syntax.Class:
@@ -262,7 +262,7 @@ func (w *walker) pattern(p syntax.Pattern) {
 	}
 }
 
-func (w *walker) declarator(d *syntax.Declarator) {
+func (w *walker) declarator(d *syntax.Declarator, loose bool) {
 	if d.Type != nil {
 		w.visit(d.Type)
 	}
@@ -291,7 +291,7 @@ func (w *walker) declarator(d *syntax.Declarator) {
 	}
 	switch {
 	case plain && d.Value != nil:
-		b := binding{value: d.Value}
+		b := binding{value: d.Value, loose: loose}
 		if to, ok := w.resolve(d.Value); ok {
 			b.to, b.known = to, true
 		} else if id2, ok := d.Value.(*syntax.Ident); ok {

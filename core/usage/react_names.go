@@ -16,11 +16,15 @@ import (
 type binding struct {
 	to    target
 	known bool        // it stands for a component or export
-	value syntax.Expr // of a constant
+	value syntax.Expr // that it begins with
+	loose bool        // it is no constant: it may be something else later
 	prop  string      // it was taken from this prop of the enclosing component
 	rest  bool        // it is what is left over of the props
 	props bool        // it is all props
 }
+
+// changes reports whether what a declaration names may be something else later.
+func changes(d *syntax.VarDecl) bool { return d.Word == "let" || d.Word == "var" }
 
 // maxHops bounds how many names a name is followed through.
 const maxHops = 100
@@ -106,15 +110,21 @@ func (w *walker) symbol(sym modules.Symbol) (binding, bool) {
 			return binding{}, false // const A = B, B = A
 		}
 		_, plain := d.Name.(*syntax.Ident)
+		decl, _ := sym.Decls[0].Stmt.(*syntax.VarDecl)
+		loose := decl != nil && changes(decl)
 		if to, ok := other.resolve(d.Value); ok {
 			if to, ok := other.taken(to, d.Name, sym.Name); ok {
-				return binding{to: to, known: true, value: d.Value}, true
+				return binding{to: to, known: true, value: d.Value, loose: loose}, true
 			}
 		}
 		if !plain {
 			return binding{}, true
 		}
-		return binding{to: target{local: sym.Module.Path + "#" + sym.Name}, known: names.IsComponent(sym.Name), value: d.Value}, true
+		value := d.Value
+		if loose && d.Type != nil {
+			value = nil // its type says more
+		}
+		return binding{to: target{local: sym.Module.Path + "#" + sym.Name}, known: names.IsComponent(sym.Name), value: value, loose: loose}, true
 	}
 	return binding{to: target{local: sym.Module.Path + "#" + sym.Name}, known: names.IsComponent(sym.Name)}, true
 }

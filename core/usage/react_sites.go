@@ -210,6 +210,12 @@ func (w *walker) value(g *site.Given, x syntax.Expr) {
 		g.Literal = &site.Value{V: true}
 		return
 	}
+	if asserted(x) {
+		if w.describe(g, x); g.All || g.Type != "" {
+			g.Expression = w.text(x)
+			return
+		}
+	}
 	if v, ok := literal(x); ok {
 		g.Literal = &v
 		return
@@ -225,7 +231,7 @@ func (w *walker) value(g *site.Given, x syntax.Expr) {
 	case *syntax.Ident:
 		if bound, ok := w.lookup(b.Name); ok && bound.value != nil {
 			if v, ok := literal(bound.value); ok {
-				g.MayBe, g.All = []site.Value{v}, true
+				g.MayBe, g.All = []site.Value{v}, !bound.loose
 			}
 		}
 	}
@@ -242,6 +248,20 @@ func (w *walker) value(g *site.Given, x syntax.Expr) {
 	if g.Spelled == "ref" {
 		g.Takes = w.reached(x)
 	}
+}
+
+// asserted reports whether the app says of which type an expression is: so it counts,
+// whatever the expression is.
+func asserted(x syntax.Expr) bool {
+	for {
+		p, ok := x.(*syntax.Paren)
+		if !ok {
+			break
+		}
+		x = p.X
+	}
+	c, ok := x.(*syntax.Cast)
+	return ok && c.Type != nil && c.Op != "satisfies"
 }
 
 // oneLine writes a text with single blanks.

@@ -73,7 +73,8 @@ func (w *walker) mayBe(x syntax.Expr, depth int) (values []site.Value, all bool)
 		}
 	case *syntax.Ident:
 		if b, ok := w.lookup(x.Name); ok && b.value != nil {
-			return w.mayBe(b.value, depth+5)
+			values, all = w.mayBe(b.value, depth+5)
+			return values, all && !b.loose
 		}
 	}
 	return nil, false

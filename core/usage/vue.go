@@ -628,7 +628,7 @@ func (w *templateWalker) given(g *site.Given, x syntax.Expr) {
 		}
 		if bound, ok := w.lookup(id.Name); ok && bound.value != nil {
 			if v, ok := literal(bound.value); ok {
-				g.MayBe, g.All = []site.Value{v}, true
+				g.MayBe, g.All = []site.Value{v}, !bound.loose
 			}
 		}
 	}
