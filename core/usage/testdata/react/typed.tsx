@@ -16,12 +16,20 @@ enum Size { Small = 's', Large = 'l' }
 const tones = ['calm', 'loud'] as const;
 const sizes = { small: 's', large: 'l' } as const;
 
+let quay = 'north', loud: Tone = 'loud';
+export function change() { quay = 'south'; loud = 'calm'; }
+
 export function Typed({ trip, tone }: { trip: Trip; tone?: Tone }) {
   const [open, setOpen] = useState(false);
   const [chosen, setChosen] = useState<Tone>('calm');
   const { pence, ...left } = trip;
+  let size = 's';
+  const grow = () => { size = 'l'; };
   return (
     <>
+      <FareTag quay={quay} tone={loud} size={size} onPress={grow} /> {/* //= FareTag element quay~"north" tone~"calm"|"loud"! size~"s" @press() */}
+      <FareTag tone={'calm' as Tone} quay={'north' as any} /> {/* //= FareTag element tone~"calm"|"loud"! quay="north" */}
+      <FareTag>{<b>{pence}</b>}</FareTag> {/* //= FareTag element #default */}
       <FareTag tone={trip.tone} amount={pence} /> {/* //= FareTag element tone~"calm"|"loud"! amount={pence}:number */}
       <FareTag tone={tone} size={Size.Small} /> {/* //= FareTag element tone={tone}:'calm' | 'loud' | undefined size~"s"! */}
       <FareTag tone={chosen} struck={open} /> {/* //= FareTag element tone~"calm"|"loud"! struck~true|false! */}
