@@ -4,7 +4,6 @@ import (
 	"encoding/json"
 	"fmt"
 	"math/rand/v2"
-	"os"
 	"path/filepath"
 	"strconv"
 	"strings"
@@ -120,11 +119,7 @@ func claimed(g site.Given) string {
 // we say that each may be against the compiler: it takes none that could be more.
 func TestRandomExpressionsAreWhatWeSay(t *testing.T) {
 	const uses = 1500
-	seed, err := strconv.ParseUint(os.Getenv("STEADY_SEED"), 10, 64)
-	if err != nil {
-		seed = 3
-	}
-	rng := rand.New(rand.NewPCG(seed, 6))
+	rng := seeded(3, 6)
 	a := newTrialApp(t)
 	library := "export declare function X(props: { v: unknown }): ReactElement;\n"
 	app := "import { X } from 'lib';\n"

@@ -13,7 +13,6 @@ import (
 	"path/filepath"
 	"regexp"
 	"slices"
-	"strconv"
 	"strings"
 	"testing"
 	"testing/fstest"
@@ -201,11 +200,7 @@ var otherwise = regexp.MustCompile(`"exports":.*"(require|browser|node)"`)
 // types, so do we, and the same one; where it finds none in a package, neither do we.
 func TestRandomModulesAreFoundWhereTheCompilerFindsThem(t *testing.T) {
 	const layouts = 400
-	seed, err := strconv.ParseUint(os.Getenv("STEADY_SEED"), 10, 64)
-	if err != nil {
-		seed = 7
-	}
-	rng := rand.New(rand.NewPCG(seed, 4))
+	rng := seeded(7, 4)
 	cases := make([]layout, layouts)
 	for i := range cases {
 		cases[i] = newLayout(rng)

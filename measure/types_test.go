@@ -3,9 +3,7 @@ package main
 import (
 	"fmt"
 	"math/rand/v2"
-	"os"
 	"path/filepath"
-	"strconv"
 	"strings"
 	"testing"
 )
@@ -190,11 +188,7 @@ func parenthesized(t string) string { return "(" + t + ")" }
 // understood may be said to be unknown, and nothing may be wrong.
 func TestRandomTypesAgreeWithTheCompiler(t *testing.T) {
 	const components = 400
-	seed, err := strconv.ParseUint(os.Getenv("STEADY_SEED"), 10, 64)
-	if err != nil {
-		seed = 9
-	}
-	m := &typeMaker{Rand: rand.New(rand.NewPCG(seed, 5))}
+	m := &typeMaker{Rand: seeded(9, 5)}
 	m.b.WriteString(aliases)
 	for range 8 {
 		m.base()

@@ -47,7 +47,7 @@ const (
 // one is not for what is gathered here.
 func (e *Evaluator) branch(x syntax.Expr, s *Scope, keep keeping) Type {
 	if keep == frozen {
-		switch unparenthesized(x).(type) {
+		switch syntax.Unparenthesized(x).(type) {
 		case *syntax.Array, *syntax.Object, *syntax.Template:
 			keep = widened
 		}
@@ -56,16 +56,6 @@ func (e *Evaluator) branch(x syntax.Expr, s *Scope, keep keeping) Type {
 }
 
 func isTexts(t Type) bool { _, ok := t.(*texts); return ok }
-
-func unparenthesized(x syntax.Expr) syntax.Expr {
-	for {
-		p, ok := x.(*syntax.Paren)
-		if !ok {
-			return x
-		}
-		x = p.X
-	}
-}
 
 // expr is the type of an expression.
 func (e *Evaluator) expr(x syntax.Expr, s *Scope, keep keeping) Type {

@@ -58,6 +58,17 @@ func Bare(x Expr) Expr {
 	}
 }
 
+// Unparenthesized takes parentheses away, and nothing else.
+func Unparenthesized(x Expr) Expr {
+	for {
+		p, ok := x.(*Paren)
+		if !ok {
+			return x
+		}
+		x = p.X
+	}
+}
+
 // Children calls yield for each child of n, in the order of the source.
 func Children(n Node, yield func(Node)) {
 	switch n := n.(type) {

@@ -253,14 +253,7 @@ func (w *walker) value(g *site.Given, x syntax.Expr) {
 // asserted reports whether the app says of which type an expression is: so it counts,
 // whatever the expression is.
 func asserted(x syntax.Expr) bool {
-	for {
-		p, ok := x.(*syntax.Paren)
-		if !ok {
-			break
-		}
-		x = p.X
-	}
-	c, ok := x.(*syntax.Cast)
+	c, ok := syntax.Unparenthesized(x).(*syntax.Cast)
 	return ok && c.Type != nil && c.Op != "satisfies"
 }
 
