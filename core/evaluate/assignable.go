@@ -289,8 +289,8 @@ func (r *relation) fitsNamed(a Type, b *named, depth int) types.Answer {
 		case *object, *both:
 			return r.record(a, "props", depth)
 		case *named:
-			if a == content {
-				return types.No // it may be a text
+			if a == content || a.from == "" && a.name == "Iterable" {
+				return types.No // it may be a text, or several
 			}
 		}
 	case b.name == "Content":
@@ -349,8 +349,12 @@ func fromNamed(a *named, b Type) types.Answer {
 		switch b := b.(type) {
 		case word:
 			return answer(b == wordUnknown || b == wordAny || b == wordObject && isElement(a))
-		case literal, *texts, *component:
+		case literal, *texts, *component, *tuple:
 			return types.No
+		case *list:
+			if a.name != "Iterable" {
+				return types.No
+			}
 		case *object:
 			s := b.get()
 			switch {
