@@ -274,7 +274,7 @@ func (r *relation) fitsNamed(a Type, b *named, depth int) types.Answer {
 		case *object, *component, *list, *tuple, word:
 			return types.No
 		case *named:
-			if a.from == "" && (a.name == "Content" || a.name == "Iterable") || isElement(a) {
+			if isDrawn(a) {
 				return types.No
 			}
 		case *both:
@@ -343,9 +343,14 @@ func (r *relation) fitsNamed(a Type, b *named, depth int) types.Answer {
 	return types.Undecided
 }
 
+// isDrawn reports whether a type is one of what can be drawn.
+func isDrawn(n *named) bool {
+	return n.from == "" && (n.name == "Content" || n.name == "Iterable") || isElement(n)
+}
+
 // fromNamed decides about what only the name of is known.
 func fromNamed(a *named, b Type) types.Answer {
-	if a.from == "" && (a.name == "Content" || a.name == "Iterable") || isElement(a) {
+	if isDrawn(a) {
 		switch b := b.(type) {
 		case word:
 			return answer(b == wordUnknown || b == wordAny || b == wordObject && isElement(a))

@@ -4,7 +4,6 @@
 package evaluate
 
 import (
-	"hash/maphash"
 	"maps"
 	"slices"
 	"strings"
@@ -767,23 +766,7 @@ func (e *Evaluator) settleNatives(from, made *shape) []Native {
 func (e *Evaluator) exceptions(before, more []string) []string {
 	list := slices.Concat(before, more)
 	slices.Sort(list)
-	list = slices.Compact(list)
-	var h maphash.Hash
-	h.SetSeed(seed)
-	for _, name := range list {
-		maphash.WriteComparable(&h, name)
-	}
-	for key := h.Sum64(); ; key++ {
-		known, ok := e.left[key]
-		if !ok {
-			list = slices.Clone(list) // without room for more
-			e.left[key] = list
-			return list
-		}
-		if slices.Equal(known, list) {
-			return known
-		}
-	}
+	return keepList(e.left, slices.Compact(list), func(name string) any { return name })
 }
 
 func orNot(from string) string {

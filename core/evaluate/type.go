@@ -300,30 +300,35 @@ func isElement(t Type) bool {
 // design tokens make hundreds, and each of as many members takes them.
 const manyMembers = 16
 
-// once gives t, a union with the list of another that has the same members in the same
-// order.
+// once gives t, where it is a union with the list of another that has the same members in
+// the same order.
 func (e *Evaluator) once(t Type) Type {
 	u, ok := t.(*union)
 	if !ok || len(u.list) < manyMembers {
 		return t
 	}
+	u.list = keepList(e.lists, u.list, identity)
+	return t
+}
+
+// keepList gives the list of a table that holds the same as list. Where there is none
+// yet, it becomes list, without room for more; of is what its parts are told apart by
+// first.
+// Source of the method: hash consing (Ershov, 1958).
+func keepList[T comparable](table map[uint64][]T, list []T, of func(T) any) []T {
 	var h maphash.Hash
 	h.SetSeed(seed)
-	for _, m := range u.list {
-		maphash.WriteComparable(&h, identity(m))
+	for _, x := range list {
+		maphash.WriteComparable(&h, of(x))
 	}
 	for key := h.Sum64(); ; key++ {
-		known, ok := e.lists[key]
+		known, ok := table[key]
 		if !ok {
-			if e.lists == nil {
-				e.lists = map[uint64][]Type{}
-			}
-			u.list = slices.Clone(u.list) // without room for more
-			e.lists[key] = u.list
-			return t
+			known = slices.Clone(list)
+			table[key] = known
 		}
-		if slices.Equal(known, u.list) {
-			return &union{known, u.name, u.args, u.from}
+		if !ok || slices.Equal(known, list) {
+			return known
 		}
 	}
 }
@@ -539,7 +544,7 @@ func meet(all []Type) Type {
 		}
 	}
 	// Of what can be drawn and a part of it, the part stays.
-	if drawn := func(t Type) bool { _, template := t.(*texts); return template || isElement(t) }; single != nil && single != Type(wordVoid) && single != Type(wordSymbol) || slices.ContainsFunc(rest, drawn) {
+	if part := single != nil && single != Type(wordVoid) && single != Type(wordSymbol); part || slices.ContainsFunc(rest, func(t Type) bool { return isTexts(t) || isElement(t) }) {
 		rest = slices.DeleteFunc(rest, func(t Type) bool { return t == Type(content) })
 	}
 	if single != nil {

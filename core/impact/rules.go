@@ -382,10 +382,11 @@ func (a *at) newType() types.Type {
 		}
 	}
 	for _, s := range n.Slots {
-		if s.Spelled.Name == a.spelled() && s.Form == contract.FormContent {
+		switch {
+		case s.Spelled.Name != a.spelled():
+		case s.Form == contract.FormContent:
 			return types.Content
-		}
-		if s.Spelled.Name == a.spelled() && s.Form == contract.FormElement {
+		case s.Form == contract.FormElement:
 			return types.OneElement
 		}
 	}

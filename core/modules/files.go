@@ -130,11 +130,9 @@ func (s *Set) manifest(folder string) *Manifest {
 	if !s.has(path.Join(folder, manifestName)) {
 		return nil
 	}
-	m, err := ReadManifest(s.FS, folder)
-	if err == nil {
-		m = m.resolving()
-	} else {
-		m = nil
+	var m *Manifest
+	if read, err := ReadManifest(s.FS, folder); err == nil {
+		m = read.resolving()
 	}
 	s.places.mu.Lock()
 	defer s.places.mu.Unlock()
