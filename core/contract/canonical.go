@@ -66,10 +66,17 @@ func (w *canonical) value(v reflect.Value) said {
 			case Yes:
 				w.WriteString("true")
 				return more
+			case Unknown:
+				w.WriteString(`"unknown"`)
+				return more
 			}
 		case *Default:
-			if x.Kind == DefaultNone {
+			switch x.Kind {
+			case DefaultNone:
 				return nothing
+			case DefaultUnknown:
+				w.WriteString(`"unknown"`)
+				return more
 			}
 		}
 		if x, ok := v.Addr().Interface().(shaped); ok {

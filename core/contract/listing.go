@@ -6,6 +6,7 @@ import (
 	"bytes"
 	"encoding/json"
 	"reflect"
+	"slices"
 	"strconv"
 
 	"steadysocket/core/place"
@@ -118,7 +119,7 @@ func (p *Prop) derive() {
 			list = append(list, literalValue(v))
 		}
 	}
-	if open != p.Open || !alike(list, p.Values) {
+	if open != p.Open || !slices.EqualFunc(list, p.Values, func(a, b any) bool { return reflect.DeepEqual(a, b) }) {
 		p.Values, p.Open = list, open
 	}
 }

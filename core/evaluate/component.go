@@ -409,20 +409,30 @@ type Static struct {
 	Doc  string
 }
 
-// Statics lists the components that are members of a type, in their order.
-func (e *Evaluator) Statics(t Type) []Static {
-	var out []Static
+// Statics lists the members of a type that may be components, in their order: Static
+// tells whether they are. What each is need not be held at a time.
+func (e *Evaluator) Statics(t Type) []string {
+	var list []string
 	for _, m := range e.shapeOf(t).members {
-		if m.module == nil || m.node == nil || !names.MayBeComponent(m.name) || e.known(m.module) != "" {
-			continue
+		if e.mayBeStatic(m) {
+			list = append(list, m.name)
 		}
-		of := without(m.of().get(), wordUndefined)
-		if e.PropsType(of) == nil {
-			continue
-		}
-		out = append(out, Static{m.name, of, m.module.Place(m.node), m.module.File.Doc(m.node)})
 	}
-	return out
+	return list
+}
+
+func (e *Evaluator) mayBeStatic(m *member) bool {
+	return m.module != nil && m.node != nil && names.MayBeComponent(m.name) && e.known(m.module) == ""
+}
+
+// Static gives the component that is a member of a type; false where that is none.
+func (e *Evaluator) Static(t Type, name string) (Static, bool) {
+	m := e.shapeOf(t).member(name)
+	if m == nil || !e.mayBeStatic(m) {
+		return Static{}, false
+	}
+	of := without(m.of().get(), wordUndefined)
+	return Static{m.name, of, m.module.Place(m.node), m.module.File.Doc(m.node)}, e.PropsType(of) != nil
 }
 
 // Unknown gives the reason where nothing is known of a type, "" where something is.

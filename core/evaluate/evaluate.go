@@ -294,6 +294,9 @@ func Written(m *modules.Module, t syntax.Node) string {
 
 // Clip shortens a text to at most 80 characters, for messages.
 func Clip(s string) string {
+	if len(s) <= 80 {
+		return s
+	}
 	if r := []rune(s); len(r) > 80 {
 		return string(r[:79]) + "…"
 	}

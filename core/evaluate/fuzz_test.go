@@ -40,7 +40,9 @@ func FuzzType(f *testing.F) {
 			e := New(set, frameNames)
 			of := e.Type(alias.Type, In(m))
 			e.Shape(of)
-			e.Statics(of)
+			for _, name := range e.Statics(of) {
+				e.Static(of, name)
+			}
 			plain := e.Plain(of)
 			if plain == nil || len(m.File.Errors) > 0 {
 				continue // broken sources leave broken names

@@ -89,9 +89,12 @@ func (e *Evaluator) symbol(sym modules.Symbol, args []Type, s *Scope, at syntax.
 	}
 	if len(args) == 0 {
 		if made, ok := e.declared[key]; ok {
+			if made == nil {
+				return e.odd(s, at, "the type is defined by itself")
+			}
 			return made
 		}
-		e.declared[key] = e.odd(s, at, "the type is defined by itself")
+		e.declared[key] = nil // it is being evaluated
 	}
 	of := e.declare(sym, key, args)
 	if of == nil {

@@ -24,9 +24,12 @@ func (e *Evaluator) Value(sym modules.Symbol) Type {
 	}
 	key := declaration{sym.Module, sym.Name, true}
 	if made, ok := e.declared[key]; ok {
+		if made == nil {
+			return &odd{name: sym.Name, why: "the type is defined by itself"}
+		}
 		return made
 	}
-	e.declared[key] = &odd{name: sym.Name, why: "the type is defined by itself"}
+	e.declared[key] = nil // it is being evaluated
 	made := e.value(sym)
 	e.declared[key] = made
 	return made

@@ -117,7 +117,7 @@ func (a *rereading) read(e entry) {
 		a.early = append(a.early, r.log.Unread...)
 		r.log = &kept{Module: e.module, Name: e.name, At: r.position, Symbol: e.symbol.Name, Seen: map[string]int{}}
 	}
-	first, exports, conflicts, found := len(r.listing.Components), len(r.listing.Exports), len(r.conflicts), len(r.found)
+	first, exports, conflicts, found := r.shelf.Len(), len(r.listing.Exports), len(r.conflicts), len(r.found)
 	r.noteReadable(e)
 	// What is passed on as a type cannot be drawn, whatever it is the type of.
 	if only := e.symbol.OnlyType && !e.symbol.External(); only || !a.chosen.reads(r, e) {
@@ -150,10 +150,7 @@ func (a *rereading) read(e entry) {
 		}
 	}
 	// What later entries add to these (further ways to them) is told by those.
-	k.Components = slices.Clone(r.listing.Components[first:])
-	for i := range k.Components {
-		k.Components[i].Export.Also = slices.Clip(k.Components[i].Export.Also)
-	}
+	k.Components = r.shelf.From(first)
 	k.Exports = slices.Clone(r.listing.Exports[exports:])
 	k.Conflicts = slices.Clone(r.conflicts[conflicts:])
 	k.Found = slices.Clone(r.found[found:])
@@ -517,7 +514,7 @@ func (r *reader) fits(k *kept) bool {
 
 // put adds what an entry left behind.
 func (r *reader) put(k *kept) {
-	first := len(r.listing.Components)
+	first := r.shelf.Len()
 	for i := range k.Components {
 		r.add(&k.Components[i])
 	}

@@ -31,6 +31,7 @@ func TestWhatIsReadIsLetGo(t *testing.T) {
 	for e := range entries {
 		again.read(e)
 	}
+	r.arrange()
 	r.connect()
 	r.finish(Options{})
 	listing := r.listing

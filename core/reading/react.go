@@ -108,7 +108,7 @@ func (r *reader) reactSymbol(name string, sym modules.Symbol, export contract.Ex
 	}
 	c := r.reactComponent(name, m)
 	c.Export = export
-	parts := r.parts(c, m)
+	parts := r.parts(c, m, sym)
 	r.noteSeen(key)
 	r.add(c)
 	for _, part := range parts {
@@ -213,6 +213,7 @@ func (r *reader) space(e entry) bool {
 	}
 	found := false
 	for _, name := range r.set.Names(e.symbol) {
+		r.lighten()
 		sym, ok := r.set.Member(e.symbol, name)
 		if !ok || sym.External() || sym.Namespace || sym.OnlyType || !names.IsComponent(name) {
 			continue
@@ -225,14 +226,22 @@ func (r *reader) space(e entry) bool {
 }
 
 // bundle reads a constant that holds components by name; false where it is none.
-func (r *reader) bundle(name string, sym modules.Symbol, export contract.Export) bool {
+func (r *reader) bundle(owner string, sym modules.Symbol, export contract.Export) bool {
 	of := r.eval.Value(sym)
 	if r.eval.Unknown(of) != "" || len(r.eval.Signatures(of)) > 0 {
 		return false
 	}
-	statics := r.eval.Statics(of)
 	value, _ := valueOf(sym)
-	for _, s := range statics {
+	found := false
+	for _, name := range r.eval.Statics(of) {
+		if r.lighten() {
+			of = r.eval.Value(sym)
+		}
+		s, ok := r.eval.Static(of, name)
+		if !ok {
+			continue
+		}
+		found = true
 		m := &made{module: sym.Module, of: s.Type, at: r.rel(s.At), doc: standing[syntax.Node]{}}
 		if o, ok := syntax.Bare(value).(*syntax.Object); ok {
 			if p := o.Lookup(s.Name); p != nil {
@@ -240,14 +249,14 @@ func (r *reader) bundle(name string, sym modules.Symbol, export contract.Export)
 				r.unwrap(m, p.Value, 0)
 			}
 		}
-		c := r.reactComponent(name+"."+s.Name, m)
+		c := r.reactComponent(owner+"."+s.Name, m)
 		if c.Summary == "" {
 			c.Summary = r.doc(s.Doc).text
 		}
-		c.Export = contract.Export{Module: export.Module, Name: s.Name, Kind: "member", Of: name}
+		c.Export = contract.Export{Module: export.Module, Name: s.Name, Kind: "member", Of: owner}
 		r.add(c)
 	}
-	return len(statics) > 0
+	return found
 }
 
 func (r *reader) rel(p place.Place) place.Place {
@@ -257,7 +266,7 @@ func (r *reader) rel(p place.Place) place.Place {
 
 // noteSeen notes that the next component listed is that of a declaration.
 func (r *reader) noteSeen(key string) {
-	i := len(r.listing.Components)
+	i := r.shelf.Len()
 	if r.log != nil {
 		_, before := r.seen[key]
 		if _, ours := r.log.Seen[key]; ours || !before {
@@ -278,8 +287,8 @@ func (r *reader) further(key string, export contract.Export) bool {
 		r.log.Again = append(r.log.Again, reached{key, export})
 	}
 	if r.ways[i] == nil {
-		n := sort.Search(len(r.segments), func(n int) bool { return r.segments[n].components > i })
-		r.ways[i] = []way{wayOf(r.segments[n-1].at, r.listing.Components[i].Export)}
+		n := sort.Search(len(r.segments), func(n int) bool { return int(r.segments[n].components) > i })
+		r.ways[i] = []way{wayOf(int(r.segments[n-1].at), r.shelf.Export(i))}
 	}
 	r.ways[i] = append(r.ways[i], wayOf(r.position, export))
 	return true
@@ -669,9 +678,9 @@ func (r *reader) static(m *made, name string) (part, bool) {
 	return part{}, false
 }
 
-// parts reads the components that hang on a component: those assigned to it,
-// and those that its type tells of.
-func (r *reader) parts(c *contract.Contract, m *made) []*contract.Contract {
+// parts reads the components that hang on the one that a symbol stands for: those
+// assigned to it, and those that its type tells of.
+func (r *reader) parts(c *contract.Contract, m *made, sym modules.Symbol) []*contract.Contract {
 	list := m.parts
 	for _, of := range m.names {
 		for _, p := range r.assigned(of) {
@@ -694,15 +703,17 @@ func (r *reader) parts(c *contract.Contract, m *made) []*contract.Contract {
 	})
 	var read []*contract.Contract
 	seen := map[string]bool{}
-	statics := r.eval.Statics(m.of)
 	// What the owner's type says of a part counts more than what is put there.
 	typed := func(f part) evaluate.Type {
-		for _, s := range statics {
-			if s.Name == f.name {
-				return s.Type
-			}
+		if s, ok := r.eval.Static(m.of, f.name); ok {
+			return s.Type
 		}
 		return r.eval.Expr(f.value, evaluate.In(f.module))
+	}
+	lighten := func() {
+		if r.lighten() {
+			m.of = r.eval.Value(sym)
+		}
 	}
 	add := func(name string, at place.Place, inner *made) {
 		whole := c.Component + "." + name
@@ -715,6 +726,7 @@ func (r *reader) parts(c *contract.Contract, m *made) []*contract.Contract {
 		if !names.IsComponent(f.name) || seen[f.name] {
 			continue
 		}
+		lighten()
 		at := r.at(f.module, f.at)
 		inner, why := r.made(&made{module: f.module, of: typed(f), doc: standing[syntax.Node]{f.module, f.at}, at: at}, f.value)
 		if inner == nil {
@@ -726,9 +738,12 @@ func (r *reader) parts(c *contract.Contract, m *made) []*contract.Contract {
 		seen[f.name] = true
 		add(f.name, at, inner)
 	}
-	for _, s := range statics {
-		if !seen[s.Name] {
-			seen[s.Name] = true
+	for _, name := range r.eval.Statics(m.of) {
+		if seen[name] {
+			continue
+		}
+		lighten()
+		if s, ok := r.eval.Static(m.of, name); ok {
 			add(s.Name, r.rel(s.At), &made{module: m.module, of: s.Type, at: r.rel(s.At)})
 		}
 	}

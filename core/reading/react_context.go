@@ -431,7 +431,10 @@ func (r *reader) noteReadable(e entry) {
 	if e.symbol.Module == nil || e.symbol.External() {
 		return
 	}
-	list := []contextKey{{e.symbol.Module.Path, e.symbol.Name}}
+	var list []contextKey
+	if isVariable := func(d modules.Declared) bool { _, ok := d.Node.(*syntax.Declarator); return ok }; len(e.symbol.Decls) == 0 || slices.ContainsFunc(e.symbol.Decls, isVariable) {
+		list = append(list, contextKey{e.symbol.Module.Path, e.symbol.Name})
+	}
 	if names.IsHook(e.name) {
 		value, _ := valueOf(e.symbol)
 		if fn, ok := syntax.Bare(value).(*syntax.Func); ok {

@@ -28,7 +28,7 @@ import (
 
 // Version is the version of the readers. It grows with every change to what
 // they find in the same source.
-const Version = "12"
+const Version = "13"
 
 // Options say what to read and what is known besides the source.
 type Options struct {
@@ -200,9 +200,8 @@ type reader struct {
 	known       map[string]*known  // files of a reading that is kept
 	own         map[string]ownFile // the package's files that a reading rests on
 	texts       texts
-	members     *contract.Pool
-	places      int  // members that the contracts list
-	settled     bool // own is whole
+	shelf       *contract.Shelf // what the names that were read so far stand for
+	settled     bool            // own is whole
 	progress    func(done, all int)
 	evaluated   int             // names that were read when types were let go of last
 	segments    []segment       // in the order of reading
@@ -249,17 +248,17 @@ func Read(fsys fs.FS, o Options) (*Result, error) {
 			again.read(e)
 		}
 	}
-	if len(r.listing.Components) == 0 {
+	if r.shelf.Len() == 0 {
 		r.describe()
 	}
 	again.keep()
 	r.log = nil
-	r.definedTwice()
 	if o.Progress != nil {
 		o.Progress(result.Entries, result.Entries)
 	}
 	r.letGo(0, 0) // what was read is all that is needed from here on
 	r.arrange()
+	r.definedTwice()
 	r.connect()
 	r.finish(o)
 	result.Listing, result.Conflicts, result.Bytes = r.listing, r.conflicts, r.set.Bytes()
@@ -301,7 +300,7 @@ func newReader(set *modules.Set) *reader {
 	return &reader{set: set, listing: &contract.Listing{Reader: Version}, seen: map[string]int{}, others: map[string]bool{},
 		assignments: map[*modules.Module]map[string]map[string]part{}, said: map[remark]bool{}, contexts: map[contextKey]*shared{},
 		readable: map[contextKey]bool{}, hookNeeds: map[*syntax.Func][]need{}, handed: &following{slots: map[contextKey]map[string]contract.Fact{}, busy: map[contextKey]bool{}}, readFiles: map[string]bool{},
-		texts: texts{}, members: contract.NewPool(), ways: map[int][]way{}, known: map[string]*known{}, own: map[string]ownFile{}}
+		texts: texts{}, shelf: contract.NewShelf(), ways: map[int][]way{}, known: map[string]*known{}, own: map[string]ownFile{}}
 }
 
 func choose(set *modules.Set, name string) (framework, error) {
@@ -468,14 +467,10 @@ type ownFile struct {
 	errors []*syntax.Error
 }
 
-// add lists a component. It shares the members that others have too, and what was
-// gathered in growing lists is given its size.
+// add keeps a component until all are read.
 func (r *reader) add(c *contract.Contract) {
 	tellSlotsApart(c)
-	r.members.Share(c)
-	r.places += len(c.Props) + len(c.Slots) + len(c.Events)
-	c.Bases, c.Inside = exact(c.Bases), exact(c.Inside)
-	r.listing.Components = grown(r.listing.Components, *c)
+	r.shelf.Put(c)
 }
 
 // tellSlotsApart gives slots their names as spelled, where several come to one name: label
@@ -492,19 +487,11 @@ func tellSlotsApart(c *contract.Contract) {
 	}
 }
 
-// exact gives a list without room for more.
-func exact[T any](list []T) []T {
-	if len(list) == cap(list) {
-		return list
-	}
-	return append(make([]T, 0, len(list)), list...)
-}
-
 // grown gives a list with one more. Lists that stay grow by little: what a
 // listing holds is large, and the room would stay too.
 func grown[T any](list []T, x T) []T {
 	if len(list) == cap(list) {
-		list = append(make([]T, 0, len(list)+len(list)/16+2), list...)
+		list = append(make([]T, 0, len(list)+len(list)/8+2), list...)
 	}
 	return append(list, x)
 }
@@ -578,21 +565,16 @@ type room struct {
 // usual is the room that a reading has. Trees and types that are let go of are made
 // again where they are needed again. What this room comes to in all, with the texts and
 // the contracts, stands in docs/reading.md.
-var usual = room{surveyed: 1.5, all: 5.2, least: 1, most: 5, types: 1, natives: 0.3, last: 0.8, often: 50, parsed: 20}
+var usual = room{surveyed: 1.5, all: 4.4, least: 1, most: 5, types: 1, natives: 0.3, last: 0.6, often: 50, parsed: 20}
 
-// What contracts hold on average, in bytes.
-const (
-	contractWeight = 1200 // a contract without its members
-	memberWeight   = 450  // a member, which others may share
-	placeWeight    = 8    // a member that another contract has, too
-	typeWeight     = 220  // a part of a type that was given out, which others may share
-)
+// typeWeight is what a part of a type that was given out holds on average, in bytes;
+// others may share it.
+const typeWeight = 220
 
 // held is how much trees and evaluated types may weigh, in times the source, so that
 // they fit in beside the contracts.
 func (r *reader) held(source float64) float64 {
-	l := r.listing
-	contracts := float64(contractWeight*len(l.Components) + memberWeight*r.members.Len() + placeWeight*r.places + typeWeight*r.eval.GivenOut())
+	contracts := float64(r.shelf.Weight() + typeWeight*r.eval.GivenOut())
 	return min(usual.most, max(usual.least, usual.all-contracts/source))
 }
 
@@ -603,11 +585,11 @@ func (r *reader) held(source float64) float64 {
 func (r *reader) next(done, all, at int) {
 	l := r.listing
 	r.position = at
-	begins := segment{at, len(l.Components), len(l.Exports), len(l.Unread), len(r.conflicts), len(r.found)}
+	begins := segment{int32(at), int32(r.shelf.Len()), int32(len(l.Exports)), int32(len(l.Unread)), int32(len(r.conflicts)), int32(len(r.found))}
 	if last := len(r.segments) - 1; last >= 0 && r.segments[last].empty(begins) {
 		r.segments[last] = begins // most further ways leave nothing of their own
 	} else {
-		r.segments = append(r.segments, begins)
+		r.segments = grown(r.segments, begins)
 	}
 	if r.progress != nil {
 		r.progress(done, all)
@@ -627,8 +609,19 @@ func (r *reader) next(done, all, at int) {
 	}
 }
 
+// lighten lets go of evaluated types in the midst of a name, where they are heavier than
+// all that may be held. What was evaluated is to be evaluated again then.
+func (r *reader) lighten() bool {
+	source := float64(r.set.Bytes())
+	if float64(r.eval.Weight()) <= r.held(source)*source {
+		return false
+	}
+	r.eval.LetGo(r.set, int(usual.natives*source))
+	return true
+}
+
 // segment is where what one name left behind begins in the lists of a reading.
-type segment struct{ at, components, exports, unread, conflicts, found int }
+type segment struct{ at, components, exports, unread, conflicts, found int32 }
 
 // empty reports whether a segment is empty: the next one begins where it does.
 func (s segment) empty(next segment) bool {
@@ -636,9 +629,11 @@ func (s segment) empty(next segment) bool {
 	return s == next
 }
 
-// arrange brings what was read into the order of the names.
+// arrange takes the contracts from the shelf, and brings what was read into the order of
+// the names.
 func (r *reader) arrange() {
 	l := r.listing
+	l.Components, r.shelf = r.shelf.From(0), nil
 	for i, ways := range r.ways {
 		l.Components[i].Export = reachedBy(ways)
 	}
@@ -646,16 +641,16 @@ func (r *reader) arrange() {
 	for i := range order {
 		order[i] = i
 	}
-	byPlace := func(i, j int) int { return r.segments[i].at - r.segments[j].at }
+	byPlace := func(i, j int) int { return int(r.segments[i].at - r.segments[j].at) }
 	if slices.IsSortedFunc(order, byPlace) {
 		return
 	}
 	slices.SortFunc(order, byPlace)
-	l.Components = arranged(l.Components, r.segments, order, func(s segment) int { return s.components })
-	l.Exports = arranged(l.Exports, r.segments, order, func(s segment) int { return s.exports })
-	l.Unread = arranged(l.Unread, r.segments, order, func(s segment) int { return s.unread })
-	r.conflicts = arranged(r.conflicts, r.segments, order, func(s segment) int { return s.conflicts })
-	r.found = arranged(r.found, r.segments, order, func(s segment) int { return s.found })
+	l.Components = arranged(l.Components, r.segments, order, func(s segment) int32 { return s.components })
+	l.Exports = arranged(l.Exports, r.segments, order, func(s segment) int32 { return s.exports })
+	l.Unread = arranged(l.Unread, r.segments, order, func(s segment) int32 { return s.unread })
+	r.conflicts = arranged(r.conflicts, r.segments, order, func(s segment) int32 { return s.conflicts })
+	r.found = arranged(r.found, r.segments, order, func(s segment) int32 { return s.found })
 }
 
 // reachedBy gives the ways to a component in the order of the names. It is known by
@@ -677,10 +672,10 @@ func reachedBy(ways []way) contract.Export {
 }
 
 // arranged brings a list, of which each segment has a part, into an order of segments.
-func arranged[T any](list []T, segments []segment, order []int, start func(segment) int) []T {
+func arranged[T any](list []T, segments []segment, order []int, start func(segment) int32) []T {
 	out := append(make([]T, 0, len(list)), list[:start(segments[0])]...)
 	for _, i := range order {
-		end := len(list)
+		end := int32(len(list))
 		if i+1 < len(segments) {
 			end = start(segments[i+1])
 		}
