@@ -20,7 +20,7 @@ type Shelf struct {
 	blocks    [][]byte          // of records, one behind the other
 	bytes     int               // that the blocks have room for
 	starts    []start           // of each record
-	byHash    map[uint64]uint32 // records by hash; taken places are walked past
+	byHash    map[uint32]uint32 // records by hash; taken places are walked past
 	contracts []uint32          // the record of each contract
 	packed    []byte            // the contract at hand
 	texts     shelved[string]
@@ -69,7 +69,7 @@ func withRoom[T any](list []T, n int) []T {
 
 // NewShelf makes an empty shelf.
 func NewShelf() *Shelf {
-	return &Shelf{seed: maphash.MakeSeed(), byHash: map[uint64]uint32{}, made: map[uint32]reflect.Value{}, short: map[string]string{}}
+	return &Shelf{seed: maphash.MakeSeed(), byHash: map[uint32]uint32{}, made: map[uint32]reflect.Value{}, short: map[string]string{}}
 }
 
 // Len is the number of contracts that were put.
@@ -78,7 +78,7 @@ func (s *Shelf) Len() int { return len(s.contracts) }
 // What a shelf holds beside its records, in bytes: for each record, text and type, with
 // their places in tables.
 const (
-	recordWeight = 24
+	recordWeight = 20
 	numberWeight = 60
 )
 
@@ -132,7 +132,7 @@ func (s *Shelf) keep(packed []byte) uint32 {
 // one gives the record that holds the same, or keeps it as one. As each record says where
 // it ends, none begins as another does as a whole.
 func (s *Shelf) one(packed []byte) uint32 {
-	for key := maphash.Bytes(s.seed, packed); ; key++ {
+	for key := uint32(maphash.Bytes(s.seed, packed)); ; key++ {
 		n, known := s.byHash[key]
 		if !known {
 			n = s.keep(packed)
