@@ -17,7 +17,9 @@ function type(of) {
 }
 const simple = ['array', 'bigint', 'bool', 'func', 'number', 'object', 'string', 'symbol', 'any', 'element', 'elementType', 'node'];
 const PropTypes = Object.fromEntries(simple.map(n => [n, type(null)]));
-for (const n of ['arrayOf', 'objectOf', 'instanceOf', 'shape', 'exact', 'oneOfType']) PropTypes[n] = () => type(null);
+for (const n of ['arrayOf', 'objectOf', 'instanceOf', 'shape', 'exact']) PropTypes[n] = () => type(null);
+// One of several sets of values is one set.
+PropTypes.oneOfType = list => type(list.every(t => t && t[values]) ? list.flatMap(t => t[values]) : null);
 PropTypes.oneOf = list => type(list);
 Object.assign(PropTypes, { checkPropTypes() {}, resetWarningCache() {}, PropTypes, default: PropTypes, __esModule: true });
 

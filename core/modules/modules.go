@@ -97,6 +97,23 @@ type Star struct {
 	TypeOnly bool
 }
 
+// Bound gives a body within m in which some names stand for values, each with the module
+// that it is written in: what a function does with its arguments.
+func Bound(m *Module, values map[*syntax.Ident]Bind) *Module {
+	inner := &Module{Path: m.Path, Source: m.Source, File: m.File, Lines: m.Lines, Outer: m}
+	for name, v := range values {
+		d := &syntax.Declarator{Range: syntax.Between(name.Pos(), name.Stop()), Name: name, Value: v.Value}
+		inner.Decls.set(name.Name, []Declared{{Node: d, Module: v.Module}})
+	}
+	return inner
+}
+
+// Bind is a value that a name stands for.
+type Bind struct {
+	Module *Module
+	Value  syntax.Expr
+}
+
 // Declared is one top-level declaration: the statement and, of a variable, its
 // declarator.
 type Declared struct {

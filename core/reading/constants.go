@@ -3,7 +3,7 @@
 package reading
 
 import (
-	"strconv"
+	"slices"
 
 	"steadysocket/core/modules"
 	"steadysocket/core/syntax"
@@ -28,6 +28,13 @@ func (r *reader) constant(m *modules.Module, x syntax.Expr, depth int) standing[
 			if value, in := written(sym); value != nil {
 				return r.constant(in, value, depth+1)
 			}
+			if taken, in := takenFrom(sym); taken != nil {
+				return r.constant(in, taken, depth+1)
+			}
+		}
+	case *syntax.Call:
+		if of := frozen(x); of != nil {
+			return r.constant(m, of, depth+1)
 		}
 	case *syntax.Member:
 		name, ok := x.Name.(*syntax.Ident)
@@ -59,7 +66,59 @@ func written(sym modules.Symbol) (syntax.Expr, *modules.Module) {
 		return nil, nil
 	}
 	value, _ := valueOf(sym)
+	if len(sym.Decls) == 1 && sym.Decls[0].Module != nil {
+		return value, sym.Decls[0].Module
+	}
 	return value, sym.Module
+}
+
+// calling gives what a function of the source gives back when it is called, as an
+// expression of a module in which its parameters stand for the arguments; nil where it
+// does more than give one back.
+func (r *reader) calling(m *modules.Module, x *syntax.Call, depth int) (syntax.Expr, *modules.Module) {
+	if depth > maxFollowed {
+		return nil, nil
+	}
+	at := r.constant(m, x.Fun, depth+1)
+	fn, ok := at.node.(*syntax.Func)
+	if !ok {
+		return nil, nil
+	}
+	return bind(fn, at.module, m, x.Args)
+}
+
+// bind gives what a function gives back for some arguments, which are written in the
+// module from.
+func bind(fn *syntax.Func, in, from *modules.Module, args []syntax.Expr) (syntax.Expr, *modules.Module) {
+	if fn.Async || fn.Generator || fn.Body != nil && len(fn.Body.Body) != 1 || slices.ContainsFunc(args, isSpread) {
+		return nil, nil
+	}
+	values := map[*syntax.Ident]modules.Bind{}
+	for i, p := range fn.Params {
+		name, plain := p.Name.(*syntax.Ident)
+		switch {
+		case !plain:
+			return nil, nil
+		case p.Rest:
+			rest := &syntax.Array{Range: syntax.Between(name.Pos(), name.Stop())}
+			if i < len(args) {
+				rest.Elems = args[i:]
+			}
+			values[name] = modules.Bind{Module: from, Value: rest}
+		case i < len(args):
+			values[name] = modules.Bind{Module: from, Value: args[i]}
+		case p.Default != nil:
+			values[name] = modules.Bind{Module: in, Value: p.Default}
+		default: // its name must not stand for another around it
+			values[name] = modules.Bind{Module: in, Value: &syntax.Unary{Range: syntax.Between(name.Pos(), name.Stop()), Op: "void", X: name}}
+		}
+	}
+	return result(fn), modules.Bound(in, values)
+}
+
+func isSpread(x syntax.Expr) bool {
+	_, spread := x.(*syntax.Spread)
+	return spread
 }
 
 // listed gives the items of a list that is written out, in constants or by the functions
@@ -87,14 +146,30 @@ func (r *reader) listed(m *modules.Module, x syntax.Expr, depth int) (items []st
 		}
 		return items, true
 	case *syntax.Call:
+		if back, in := r.calling(at.module, x, depth); back != nil {
+			return r.listed(in, back, depth+1)
+		}
 		f, ok := x.Fun.(*syntax.Member)
-		if !ok || len(x.Args) == 0 {
+		if !ok {
+			return nil, false
+		}
+		if copied, plain := f.Name.(*syntax.Ident); plain && copied.Name == "slice" && len(x.Args) == 0 {
+			return r.listed(at.module, f.X, depth+1)
+		}
+		if len(x.Args) == 0 {
 			return nil, false
 		}
 		of, _ := f.X.(*syntax.Ident)
 		name, _ := f.Name.(*syntax.Ident)
-		if name != nil && name.Name == "map" {
-			return r.converted(at.module, f.X, x.Args[0], depth)
+		if name != nil {
+			switch name.Name {
+			case "map":
+				return r.mapped(at.module, f.X, x.Args[0], depth)
+			case "filter":
+				return r.filtered(at.module, f.X, x.Args[0], depth)
+			case "concat":
+				return r.joined(at.module, f.X, x.Args, depth)
+			}
 		}
 		if of == nil || name == nil || !listing[of.Name] {
 			return nil, false
@@ -155,31 +230,6 @@ func (r *reader) without(m *modules.Module, list syntax.Expr, leave []syntax.Exp
 	return items, true
 }
 
-// converted gives the items of a list of values that are made texts or numbers one by one.
-func (r *reader) converted(m *modules.Module, list, by syntax.Expr, depth int) (items []standing[syntax.Expr], ok bool) {
-	id, _ := by.(*syntax.Ident)
-	if id == nil || id.Name != "Number" && id.Name != "String" {
-		return nil, false
-	}
-	all, ok := r.listed(m, list, depth+1)
-	for _, item := range all {
-		l, is := item.node.(*syntax.Literal)
-		if !is || l.Kind != syntax.StringLiteral && l.Kind != syntax.NumberLiteral {
-			return nil, false
-		}
-		made := *l
-		made.Kind = syntax.StringLiteral
-		if id.Name == "Number" {
-			if _, err := strconv.Atoi(l.Value); err != nil {
-				return nil, false
-			}
-			made.Kind = syntax.NumberLiteral
-		}
-		items = append(items, standing[syntax.Expr]{item.module, &made})
-	}
-	return items, ok
-}
-
 // listing are objects whose functions make lists of tables and of other lists: the
 // language's own, and the utilities that JavaScript libraries know by a sign of their own.
 var listing = map[string]bool{"Object": true, "_": true, "lodash": true}
@@ -195,7 +245,13 @@ func (r *reader) handsTo(m *modules.Module, fun syntax.Expr) (arg int, ok bool) 
 	if inner == nil {
 		return 0, false
 	}
-	called := func(x syntax.Expr) {
+	var called func(x syntax.Expr)
+	called = func(x syntax.Expr) {
+		if either, is := syntax.Bare(x).(*syntax.Conditional); is {
+			called(either.Then)
+			called(either.Else)
+			return
+		}
 		call, is := syntax.Bare(x).(*syntax.Call)
 		if !is {
 			return

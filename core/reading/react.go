@@ -5,6 +5,7 @@ package reading
 
 import (
 	"path"
+	"slices"
 	"sort"
 	"strings"
 
@@ -514,28 +515,40 @@ func (r *reader) unwrapCall(m *made, x *syntax.Call, depth int) {
 	case name == "createContext" || len(x.Args) == 0:
 		return
 	}
-	if member, ok := x.Fun.(*syntax.Member); ok && len(x.Args) > 1 {
-		object, plain := member.X.(*syntax.Ident)
-		name, named := member.Name.(*syntax.Ident)
-		if plain && named && object.Name == "Object" && name.Name == "assign" {
-			for _, arg := range x.Args[1:] {
-				if o, ok := arg.(*syntax.Object); ok {
-					for _, p := range o.Props {
-						if name, ok := syntax.KeyName(p.Key); ok && p.Kind == syntax.InitProperty {
-							m.parts = append(m.parts, part{m.module, name, p.Value, p})
-						}
-					}
-				}
-			}
-			r.unwrap(m, x.Args[0], depth+1)
-			return
-		}
+	if parts, ok := attached(m.module, x); ok {
+		m.parts = append(m.parts, parts...)
+		r.unwrap(m, x.Args[0], depth+1)
+		return
 	}
 	if wrappers[name] {
 		r.unwrap(m, x.Args[0], depth+1)
 		return
 	}
 	r.compose(m, x, depth)
+}
+
+// attached lists what Object.assign(Component, { … }) hangs on a component; false for
+// any other call.
+func attached(in *modules.Module, x *syntax.Call) (parts []part, ok bool) {
+	member, ok := x.Fun.(*syntax.Member)
+	if !ok || len(x.Args) < 2 || !isIdent(member.X, "Object") {
+		return nil, false
+	}
+	if name, ok := member.Name.(*syntax.Ident); !ok || name.Name != "assign" {
+		return nil, false
+	}
+	for _, arg := range x.Args[1:] {
+		o, written := arg.(*syntax.Object)
+		if !written {
+			continue
+		}
+		for _, p := range o.Props {
+			if name, ok := syntax.KeyName(p.Key); ok && p.Kind == syntax.InitProperty {
+				parts = append(parts, part{in, name, p.Value, p})
+			}
+		}
+	}
+	return parts, true
 }
 
 // unwrapLazy follows lazy(() => import('./x')) to the component that is loaded.
@@ -621,29 +634,67 @@ func assignments(m *modules.Module) map[string]map[string]part {
 func assignmentsIn(m *modules.Module, body []syntax.Stmt) map[string]map[string]part {
 	found := map[string]map[string]part{}
 	for _, s := range body {
-		e, ok := s.(*syntax.ExprStmt)
-		if !ok {
-			continue
+		assignedBy(m, s, found)
+	}
+	return found
+}
+
+// assignedBy notes what one statement assigns, for development alone too.
+func assignedBy(m *modules.Module, s syntax.Stmt, found map[string]map[string]part) {
+	switch s := s.(type) {
+	case *syntax.ExprStmt:
+		assignedIn(m, s.X, s, found)
+	case *syntax.If:
+		if !forDevelopment(m, s.Cond) {
+			return
 		}
-		b, ok := e.X.(*syntax.Binary)
-		if !ok || b.Op != "=" {
-			continue
+		for _, branch := range []syntax.Stmt{s.Then, s.Else} {
+			if block, ok := branch.(*syntax.Block); ok {
+				for _, inner := range block.Body {
+					assignedBy(m, inner, found)
+				}
+			} else if branch != nil {
+				assignedBy(m, branch, found)
+			}
 		}
-		member, ok := syntax.Bare(b.X).(*syntax.Member)
+	}
+}
+
+func assignedIn(m *modules.Module, x syntax.Expr, at syntax.Node, found map[string]map[string]part) {
+	switch x := syntax.Bare(x).(type) {
+	case *syntax.Conditional:
+		if forDevelopment(m, x.If) {
+			assignedIn(m, x.Then, at, found)
+			assignedIn(m, x.Else, at, found)
+		}
+	case *syntax.Binary:
+		if x.Op == "&&" && forDevelopment(m, x.X) {
+			assignedIn(m, x.Y, at, found)
+		}
+		if x.Op != "=" {
+			return
+		}
+		member, ok := syntax.Bare(x.X).(*syntax.Member)
 		if !ok {
-			continue
+			return
 		}
 		id, plain := syntax.Bare(member.X).(*syntax.Ident)
 		name, named := member.Name.(*syntax.Ident)
 		if !plain || !named {
-			continue
+			return
 		}
 		if found[id.Name] == nil {
 			found[id.Name] = map[string]part{}
 		}
-		found[id.Name][name.Name] = part{m, name.Name, b.Y, e}
+		found[id.Name][name.Name] = part{m, name.Name, x.Y, at}
 	}
-	return found
+}
+
+// forDevelopment reports whether a condition asks whether the code runs in development:
+// tables of prop types are left out elsewhere.
+func forDevelopment(m *modules.Module, cond syntax.Expr) bool {
+	text := m.Source[cond.Pos():cond.Stop()]
+	return strings.Contains(text, "NODE_ENV") || strings.Contains(text, "__DEV__")
 }
 
 // static gives the value of a static member of a component: assigned to one of
@@ -654,6 +705,11 @@ func (r *reader) static(m *made, name string) (part, bool) {
 	}
 	for _, of := range m.names {
 		if p, ok := r.assigned(of)[name]; ok {
+			return p, true
+		}
+	}
+	for _, p := range slices.Backward(m.parts) { // the last one holds
+		if p.name == name {
 			return p, true
 		}
 	}

@@ -32,6 +32,13 @@ func (p *propTypes) put(m evaluate.Member) {
 	p.members = append(p.members, m)
 }
 
+// doubt says that what stands so far may be otherwise: something follows that is not known.
+func (p *propTypes) doubt() {
+	for i := range p.members {
+		p.members[i].Type, p.members[i].Unsure = nil, true
+	}
+}
+
 // merge gives the members of the table, then those that the body takes beside
 // them.
 func (p *propTypes) merge(taken []evaluate.Member) []evaluate.Member {
@@ -60,8 +67,23 @@ func (r *reader) propTypes(table part) *propTypes {
 }
 
 func (r *reader) propTable(out *propTypes, m *modules.Module, x syntax.Expr, depth int) {
+	if of, left, ok := r.lessOf(m, x); ok && depth <= 10 {
+		var all propTypes
+		r.propTable(&all, of.module, of.node, depth+1)
+		for _, member := range all.members {
+			if !left(member.Name) {
+				out.put(member)
+			}
+		}
+		if len(all.bases) > 0 {
+			out.doubt()
+			out.bases = append(out.bases, all.bases...)
+		}
+		return
+	}
 	o, in, ok := r.objectOf(m, x, 0)
 	if !ok || depth > 10 {
+		out.doubt()
 		out.bases = append(out.bases, evaluate.Base{Name: evaluate.Clip(evaluate.Written(m, x)), At: m.Place(x)})
 		return
 	}
@@ -70,7 +92,7 @@ func (r *reader) propTable(out *propTypes, m *modules.Module, x syntax.Expr, dep
 			r.propTable(out, in, p.Value, depth+1)
 			continue
 		}
-		name, ok := syntax.KeyName(p.Key)
+		name, ok := r.keyName(in, p.Key)
 		if !ok || name == "" || p.Kind != syntax.InitProperty {
 			out.bases = append(out.bases, evaluate.Base{Name: evaluate.Clip(evaluate.Written(in, p)), At: in.Place(p)})
 			continue
@@ -80,19 +102,80 @@ func (r *reader) propTable(out *propTypes, m *modules.Module, x syntax.Expr, dep
 	}
 }
 
+// lessOf gives the table that x is with members left out, and which those are: what is
+// left of a table when some are taken out of it by name, or what the usual functions give
+// back that are called omit and pick. ok is false for any other value.
+func (r *reader) lessOf(m *modules.Module, x syntax.Expr) (of standing[syntax.Expr], left func(name string) bool, ok bool) {
+	switch x := syntax.Bare(x).(type) {
+	case *syntax.Ident:
+		sym, found := r.set.Local(m, x.Name)
+		if !found {
+			break
+		}
+		if value, in := written(sym); value != nil {
+			return r.lessOf(in, value)
+		}
+		if value, names := restOf(sym); value != nil {
+			return standing[syntax.Expr]{sym.Module, value}, func(name string) bool { return names[name] }, true
+		}
+	case *syntax.Call:
+		name := ""
+		switch f := x.Fun.(type) {
+		case *syntax.Ident:
+			name = f.Name
+		case *syntax.Member:
+			if id, plain := f.Name.(*syntax.Ident); plain {
+				name = id.Name
+			}
+		}
+		if name != "omit" && name != "pick" || len(x.Args) < 2 {
+			break
+		}
+		names := map[string]bool{}
+		for _, arg := range x.Args[1:] {
+			items, isList := r.listed(m, arg, 0)
+			if !isList {
+				items = []standing[syntax.Expr]{{m, arg}}
+			}
+			for _, item := range items {
+				l, isName := r.constant(item.module, item.node, 0).node.(*syntax.Literal)
+				if !isName || l.Kind != syntax.StringLiteral {
+					return of, nil, false
+				}
+				names[l.Value] = true
+			}
+		}
+		return standing[syntax.Expr]{m, x.Args[0]}, func(n string) bool { return names[n] == (name == "omit") }, true
+	}
+	return of, nil, false
+}
+
 // objectOf follows a value to the object literal that it is.
 func (r *reader) objectOf(m *modules.Module, x syntax.Expr, depth int) (*syntax.Object, *modules.Module, bool) {
 	switch x := syntax.Bare(x).(type) {
 	case *syntax.Object:
 		return x, m, true
+	case *syntax.Conditional: // a table, or none
+		if isNothing(x.Else) {
+			return r.objectOf(m, x.Then, depth)
+		}
+		if isNothing(x.Then) {
+			return r.objectOf(m, x.Else, depth)
+		}
 	case *syntax.Call:
 		if o := assigning(x); o != nil {
 			return o, m, true
 		}
+		if of := frozen(x); of != nil && depth < 10 {
+			return r.objectOf(m, of, depth+1)
+		}
 	case *syntax.Ident:
 		if sym, ok := r.set.Local(m, x.Name); ok && !sym.External() && depth < 10 {
-			if value, _ := valueOf(sym); value != nil {
-				return r.objectOf(sym.Module, value, depth+1)
+			if value, in := written(sym); value != nil {
+				return r.objectOf(in, value, depth+1)
+			}
+			if taken, in := takenFrom(sym); taken != nil {
+				return r.objectOf(in, taken, depth+1)
 			}
 		}
 	case *syntax.Member:
@@ -102,13 +185,52 @@ func (r *reader) objectOf(m *modules.Module, x syntax.Expr, depth int) (*syntax.
 		if plain && named && depth < 10 {
 			if sym, ok := r.set.Local(m, id.Name); ok && !sym.External() && sym.Module != nil {
 				of := &made{module: sym.Module, names: []declared{{sym.Module, sym.Name}}, class: classOf(sym)}
+				if value, in := written(sym); value != nil {
+					if call, ok := syntax.Bare(value).(*syntax.Call); ok {
+						of.parts, _ = attached(in, call)
+					}
+				}
 				if p, ok := r.static(of, name.Name); ok {
 					return r.objectOf(p.module, p.value, depth+1)
 				}
 			}
 		}
+		if table, in, ok := r.objectOf(m, x.X, depth+1); ok && named && depth < 10 {
+			if p := table.Lookup(name.Name); p != nil {
+				return r.objectOf(in, p.Value, depth+1)
+			}
+		}
 	}
 	return nil, nil, false
+}
+
+// isNothing reports whether an expression stands for no table, or for one without members.
+func isNothing(x syntax.Expr) bool {
+	switch x := syntax.Bare(x).(type) {
+	case *syntax.Object:
+		return len(x.Props) == 0
+	case *syntax.Unary:
+		return x.Op == "void"
+	case *syntax.Literal:
+		return x.Kind == syntax.NullLiteral
+	}
+	return isIdent(syntax.Bare(x), "undefined")
+}
+
+// keyName gives the name that a key stands for, worked out where it is a constant.
+func (r *reader) keyName(m *modules.Module, key syntax.Node) (string, bool) {
+	if name, ok := syntax.KeyName(key); ok {
+		return name, true
+	}
+	computed, ok := key.(*syntax.Computed)
+	if !ok {
+		return "", false
+	}
+	l := (&worked{r, m, syntax.Between(key.Pos(), key.Stop())}).literal(computed.X)
+	if l == nil || l.Kind != syntax.StringLiteral {
+		return "", false
+	}
+	return l.Value, true
 }
 
 // assigners are the functions that put the members of tables into the first: the
@@ -165,11 +287,19 @@ func (r *reader) propType(m *modules.Module, x syntax.Expr, depth int) (t types.
 			}
 		}
 		if sym, ok := r.set.Local(m, x.Name); ok && !sym.External() {
-			if value, _ := valueOf(sym); value != nil {
-				return r.propType(sym.Module, value, depth)
+			if value, in := written(sym); value != nil {
+				return r.propType(in, value, depth)
+			}
+			if taken, in := takenFrom(sym); taken != nil {
+				return r.propType(in, taken, depth)
 			}
 		}
 	case *syntax.Call:
+		if _, wraps := r.handsTo(m, x.Fun); !wraps {
+			if back, in := r.calling(m, x, depth); back != nil {
+				return r.propType(in, back, depth)
+			}
+		}
 		return r.propTypeCall(m, x, depth), false
 	}
 	return nil, false
@@ -300,6 +430,10 @@ func (r *reader) valuesOf(m *modules.Module, x syntax.Expr) types.Type {
 	var list []types.Type
 	for _, item := range items {
 		at := r.constant(item.module, item.node, 0)
+		if l, ok := at.node.(*syntax.Literal); ok && l.Kind == syntax.NullLiteral {
+			list = append(list, types.Null)
+			continue
+		}
 		t := r.eval.Plain(r.eval.Expr(at.node, evaluate.In(at.module)))
 		if _, _, closed := types.Values(t); t == nil || !closed {
 			return nil // what is told of a kind only is no value

@@ -40,7 +40,8 @@ func TestPropTypes(t *testing.T) {
 	shared := map[string]string{
 		"package.json": manifest,
 		"src/index.js": "export X from './x'; export * from './more';",
-		"src/words.js": "export const TONES = ['calm', 'loud'];\nconst steps = { one: 'one', two: 'two' };\nexport const STEPS = [...Object.keys(steps), 3];\nexport const Kinds = { A: 'a', B: 'b' };\nexport const some = [1, 2].map((n) => n);\n",
+		"src/words.js": "export const TONES = ['calm', 'loud'];\nconst steps = { one: 'one', two: 'two' };\nexport const STEPS = [...Object.keys(steps), 3];\nexport const Kinds = { A: 'a', B: 'b' };\nexport const some = [1, 2].map((n) => n);\n" +
+			"export const KEY = 'more';\nimport PropTypes from 'prop-types';\nexport const oneOfKeys = (table) => PropTypes.oneOf(Object.keys(table));\nexport function oneOfThese(...values) { return PropTypes.oneOf(values); }\n",
 		"src/checks.js": "import PropTypes from 'prop-types';\nexport const target = PropTypes.oneOfType([PropTypes.string, node]);\nexport function node(props, name) { return props[name] ? null : new Error(name); }\n" +
 			"export function old(check, words) { return function (props, name, ...rest) { if (props[name]) warn(words); return check(props, name, ...rest); }; }\nexport const both = (checks) => (props) => checks.map((c) => c(props));\n",
 		"src/more.js": "import PropTypes from 'prop-types';\nexport function Base({ a }) { return <i>{a}</i>; }\nBase.propTypes = { a: PropTypes.number.isRequired, deep: PropTypes.shape({ x: PropTypes.bool.isRequired, y: PropTypes.string }) };\nBase.defaultProps = { a: 3 };\n",
@@ -53,7 +54,19 @@ func TestPropTypes(t *testing.T) {
 		{"a: PropTypes.oneOf([Kinds.A, Kinds.B])", "{}", "a:'a' | 'b'"},
 		{"a: PropTypes.oneOf(_.without(TONES, 'loud'))", "{}", "a:'calm'"},
 		{"a: PropTypes.oneOf(Object.values(Kinds)), b: PropTypes.oneOf(TONES.map(String))", "{}", "a:'a' | 'b' b:'calm' | 'loud'"},
-		{"a: PropTypes.oneOf(words.some), b: PropTypes.oneOf([other])", "{}", "a b"},
+		{"a: PropTypes.oneOf(words.some), b: PropTypes.oneOf([other])", "{}", "a:1 | 2 b"},
+		{"a: PropTypes.oneOf(TONES.map((tone) => `very-${tone}`)), b: PropTypes.oneOf(TONES.filter((tone) => tone !== 'loud'))", "{}", "a:'very-calm' | 'very-loud' b:'calm'"},
+		{"a: PropTypes.oneOf(TONES.concat('mild', ['still'])), b: PropTypes.oneOf(Object.keys(Kinds).map((key) => Kinds[key].toUpperCase()))", "{}", "a:'calm' | 'loud' | 'mild' | 'still' b:'A' | 'B'"},
+		{"a: PropTypes.oneOf(Object.keys(Kinds).map((key) => Kinds[key])), b: PropTypes.oneOf(TONES.filter((tone) => !['calm'].includes(tone) && tone))", "{}", "a:'a' | 'b' b"},
+		{"a: PropTypes.oneOf(TONES.map((tone) => tone + '!')), b: PropTypes.oneOf(TONES.filter((tone) => tone === 'calm' || words.later(tone)))", "{}", "a:'calm!' | 'loud!' b"},
+		{"a: PropTypes.oneOf([null, ...Object.freeze(['x'])]), b: PropTypes.oneOf(Object.values(Object.freeze(Kinds)))", "{}", "a:null | 'x' b:'a' | 'b'"},
+		{"a: words.oneOfKeys(Kinds).isRequired, b: words.oneOfThese('x', 'y'), c: words.oneOfThese(...TONES), d: words.oneOfKeys()", "{}", "a!:'A' | 'B' b:'x' | 'y' c d"},
+		{"[words.KEY]: PropTypes.bool, [`${words.KEY}More`]: PropTypes.string, [other]: PropTypes.any", "{}", "more:boolean moreMore:string"},
+		{"..._.omit(Base.propTypes, ['deep']), b: PropTypes.bool", "{}", "a!:number b:boolean"},
+		{"..._.pick(Base.propTypes, 'deep', TONES[0])", "{}", ""},
+		{"...rest, b: taken.isRequired", "{}", "b!:number deep:{ x: boolean; y?: string }"},
+		{"a: PropTypes.bool.isRequired, ...gone, b: PropTypes.bool.isRequired", "{}", "a? b!:boolean"},
+		{"...(process.env.NODE_ENV === 'production' ? {} : Base.propTypes)", "{}", "a!:number deep:{ x: boolean; y?: string }"},
 		{"a: target, b: checks.node, c: checks.node.isRequired", "{}", "a:string | Unread b c!"},
 		{"a: old(PropTypes.bool, 'take b'), b: checks.old(PropTypes.oneOf(TONES)), c: both([PropTypes.bool])", "{}", "a:boolean b:'calm' | 'loud' c"},
 		{"a: Base.propTypes.a, b: Base.propTypes.deep, c: Base.propTypes.none", "{}", "a!:number b:{ x: boolean; y?: string } c"},
@@ -66,7 +79,7 @@ func TestPropTypes(t *testing.T) {
 		for name, text := range shared {
 			files[name] = text
 		}
-		files["src/x.js"] = "import PropTypes from 'prop-types';\nimport { Base } from './more';\nimport * as words from './words';\nimport { TONES, Kinds } from './words';\nimport * as checks from './checks';\nimport { target, old, both } from './checks';\n" +
+		files["src/x.js"] = "import PropTypes from 'prop-types';\nimport { Base } from './more';\nimport * as words from './words';\nimport { TONES, Kinds } from './words';\nimport * as checks from './checks';\nimport { target, old, both } from './checks';\nconst { a: taken, ...rest } = Base.propTypes;\n" +
 			"export default class X extends React.Component {\n  static propTypes = { " + test.table + " };\n  static get defaultProps() { return " + test.defaults + "; }\n  render() { return <b {...this.props} />; }\n}\n"
 		r, err := readFiles(t, files, Options{})
 		if err != nil {
