@@ -331,7 +331,7 @@ func (f *found) clone(d *drawing, x *syntax.Call) {
 	o, ok := syntax.Bare(x.Args[1]).(*syntax.Object)
 	if !ok {
 		if id, named := syntax.Bare(x.Args[1]).(*syntax.Ident); named && len(d.locals[id.Name]) == 1 {
-			o, ok = syntax.Bare(d.locals[id.Name][0]).(*syntax.Object)
+			o, ok = syntax.Bare(d.locals[id.Name][0].x).(*syntax.Object)
 		}
 	}
 	if !ok {

@@ -30,10 +30,11 @@ type drawing struct {
 	t      *taken
 	c      *contract.Contract
 	scope  *evaluate.Scope
-	locals map[string][]syntax.Expr // what the body binds or assigns to a name
-	funcs  map[string]*syntax.Func  // its own functions, "this.x" for methods
+	locals map[string][]bound      // what the body binds or assigns to a name
+	funcs  map[string]*syntax.Func // its own functions, "this.x" for methods
 	slots  map[string]*contract.Slot
 	where  map[string]*standings // of slots, by name
+	places map[string][]spot     // where they are drawn in some states, by name
 	region map[string]int        // how often a name stands in a condition on what is drawn
 	nodes  int
 	steps  int
@@ -43,19 +44,20 @@ type drawing struct {
 	known  func(syntax.Expr) types.Type // what types cannot be evaluated in a scope; nil for nothing
 }
 
-// standings count where a slot is drawn.
-type standings struct{ always, sometimes, elsewhere int }
+// standings count where a slot is drawn; of what is drawn sometimes, at how many known
+// places.
+type standings struct{ always, sometimes, elsewhere, places int }
 
-// condition is what must hold for something to be drawn.
-type condition struct {
-	text string
+// bound is a value that a name of the body is bound to, with what must hold for that.
+type bound struct {
 	x    syntax.Expr
+	when []condition
 }
 
 // draw fills in what follows from the drawn tree.
 func (r *reader) draw(c *contract.Contract, m *made, t *taken) {
-	d := &drawing{r: r, m: m, t: t, c: c, locals: map[string][]syntax.Expr{}, funcs: map[string]*syntax.Func{}, slots: map[string]*contract.Slot{},
-		where: map[string]*standings{}, region: map[string]int{}, busy: map[string]bool{}, hooks: hookList{}, found: r.foundIn(m, c)}
+	d := &drawing{r: r, m: m, t: t, c: c, locals: map[string][]bound{}, funcs: map[string]*syntax.Func{}, slots: map[string]*contract.Slot{},
+		where: map[string]*standings{}, places: map[string][]spot{}, region: map[string]int{}, busy: map[string]bool{}, hooks: hookList{}, found: r.foundIn(m, c)}
 	d.scope = r.eval.Inside(m.fn, r.scope(m), nil)
 	for _, s := range c.Slots {
 		d.where[s.Name] = &standings{}
@@ -80,6 +82,10 @@ func (r *reader) draw(c *contract.Contract, m *made, t *taken) {
 		r.unread(r.at(m.module, m.fn), c.Component, "what %s draws is too large to be followed to the end", c.Component)
 	}
 	for _, s := range c.Slots {
+		d.settle(s.Name)
+		if looped(list, s.Name, false) { // by what it is drawn in, through functions too
+			s.InLoop = contract.Yes
+		}
 		switch w := d.where[s.Name]; {
 		case w.always > 0:
 			s.Conditional = contract.No
@@ -120,14 +126,36 @@ func (d *drawing) gather() {
 	for _, s := range d.m.fn.Body.Body {
 		d.r.eval.Locals(s, d.scope)
 	}
-	syntax.Walk(d.m.fn.Body, func(n syntax.Node) bool {
+	d.gatherIn(d.m.fn.Body.Body, nil)
+}
+
+// gatherIn notes what statements bind and assign, under conditions.
+func (d *drawing) gatherIn(list []syntax.Stmt, when []condition) {
+	for _, s := range list {
+		switch s := s.(type) {
+		case *syntax.Block:
+			d.gatherIn(s.Body, when)
+		case *syntax.If:
+			d.gatherFrom(s.Cond, when)
+			d.gatherIn([]syntax.Stmt{s.Then}, d.split(when, s.Cond, true))
+			if s.Else != nil {
+				d.gatherIn([]syntax.Stmt{s.Else}, d.split(when, s.Cond, false))
+			}
+		default:
+			d.gatherFrom(s, when)
+		}
+	}
+}
+
+func (d *drawing) gatherFrom(n syntax.Node, when []condition) {
+	syntax.Walk(n, func(n syntax.Node) bool {
 		switch n := n.(type) {
 		case *syntax.Declarator:
 			if id, ok := n.Name.(*syntax.Ident); ok && n.Value != nil {
 				if fn, isFunc := n.Value.(*syntax.Func); isFunc {
 					d.funcs[id.Name] = fn
 				} else {
-					d.locals[id.Name] = append(d.locals[id.Name], n.Value)
+					d.locals[id.Name] = append(d.locals[id.Name], bound{n.Value, when})
 				}
 			}
 		case *syntax.FuncDecl:
@@ -136,7 +164,7 @@ func (d *drawing) gather() {
 			}
 		case *syntax.Binary:
 			if id, ok := syntax.Bare(n.X).(*syntax.Ident); ok && n.Op == "=" {
-				d.locals[id.Name] = append(d.locals[id.Name], n.Y)
+				d.locals[id.Name] = append(d.locals[id.Name], bound{n.Y, when})
 			}
 		}
 		return true
@@ -168,19 +196,11 @@ func (d *drawing) block(list []syntax.Stmt, when []condition, follows int) (out 
 			ends = thenEnds && elseEnds
 			if thenEnds && !elseEnds {
 				when = d.under(when, s.Cond, false)
+			} else if elseEnds && !thenEnds {
+				when = d.split(when, s.Cond, true)
 			}
 		case *syntax.Switch:
-			whole := false
-			var bodies []syntax.Stmt
-			ends = true
-			for _, c := range s.Cases {
-				whole = whole || c.Cond == nil
-				bodies = c.Body
-				inner, caseEnds := d.block(bodies, append(slices.Clip(when), condition{d.text(s.X), s.X}), follows)
-				more = append(more, inner...)
-				ends = ends && (caseEnds || len(c.Body) == 0)
-			}
-			ends = ends && whole
+			more, when, ends = d.switched(s, when, follows)
 		case *syntax.Try:
 			if s.Body != nil {
 				more, ends = d.block(s.Body.Body, when, follows)
@@ -195,32 +215,6 @@ func (d *drawing) block(list []syntax.Stmt, when []condition, follows int) (out 
 }
 
 func (d *drawing) text(n syntax.Node) string { return evaluate.Clip(evaluate.Written(d.m.module, n)) }
-
-// under adds a condition, taken apart at && and turned round where it must not hold.
-func (d *drawing) under(when []condition, x syntax.Expr, holds bool) []condition {
-	for _, name := range d.names(x) {
-		d.region[name]++
-	}
-	return d.split(when, x, holds)
-}
-
-func (d *drawing) split(when []condition, x syntax.Expr, holds bool) []condition {
-	switch b := syntax.Bare(x).(type) {
-	case *syntax.Binary:
-		if holds && b.Op == "&&" || !holds && b.Op == "||" {
-			return d.split(d.split(when, b.X, holds), b.Y, holds)
-		}
-	case *syntax.Unary:
-		if b.Op == "!" {
-			return d.split(when, b.X, !holds)
-		}
-	}
-	text := d.text(syntax.Bare(x))
-	if !holds {
-		text = "not " + text
-	}
-	return append(slices.Clip(when), condition{text, x})
-}
 
 // names lists the props that an expression reads, by the name they have there.
 func (d *drawing) names(n syntax.Node) (list []string) {
@@ -298,7 +292,9 @@ func (d *drawing) props(n syntax.Node) []string {
 func node(o contract.Outline, when []condition) contract.Outline {
 	var texts []string
 	for _, c := range when {
-		texts = append(texts, c.text)
+		if c.text != "" {
+			texts = append(texts, c.text)
+		}
 	}
 	o.When = strings.Join(texts, " and ")
 	return o
@@ -307,16 +303,11 @@ func node(o contract.Outline, when []condition) contract.Outline {
 // slot notes that a slot is drawn.
 func (d *drawing) slot(s *contract.Slot, when []condition) contract.Outline {
 	w := d.where[s.Name]
-	free := true
-	for _, c := range when {
-		if !slices.ContainsFunc(d.names(c.x), func(name string) bool { return d.slots[name] == s }) {
-			free = false
-		}
-	}
-	if free {
+	if at := d.beyond(s, when); len(at) == 0 {
 		w.always++
 	} else {
 		w.sometimes++
+		d.sometimes(s.Name, at)
 	}
 	return node(contract.Outline{Slot: s.Name}, when)
 }
@@ -355,7 +346,9 @@ func (d *drawing) outline(x syntax.Expr, when []condition, follows int) []contra
 			return d.outline(x.Y, d.under(when, x.X, true), follows)
 		case "||", "??":
 			first := d.outline(x.X, when, follows)
-			second := d.outline(x.Y, when, follows)
+			// It is plain to see what stands in whose place, so that it is not said.
+			missing := condition{x: x.X, asked: asked{d.text(syntax.Bare(x.X)), true}}
+			second := d.outline(x.Y, append(slices.Clip(when), missing), follows)
 			if s := d.slots[drawnName(x.X)]; s != nil {
 				instead(first, second, s.Name)
 			}
@@ -371,7 +364,9 @@ func (d *drawing) outline(x syntax.Expr, when []condition, follows int) []contra
 		return out
 	case *syntax.Ident:
 		var out []contract.Outline
-		d.local(x.Name, func(value syntax.Expr) { out = append(out, d.outline(value, when, follows+1)...) })
+		d.follow(x.Name, func(b bound) {
+			out = append(out, d.outline(b.x, append(slices.Clip(when), b.when...), follows+1)...)
+		})
 		return out
 	case *syntax.Call:
 		return d.call(x, when, follows)
@@ -390,13 +385,28 @@ func (d *drawing) step() bool {
 // local follows a name of the body to what it is bound or assigned to, but not
 // into itself.
 func (d *drawing) local(name string, follow func(value syntax.Expr)) {
+	d.follow(name, func(b bound) { follow(b.x) })
+}
+
+// follow does so with what must hold for each value: what is assigned later under
+// conditions takes the place of what came before.
+func (d *drawing) follow(name string, follow func(b bound)) {
 	if d.busy[name] {
 		return
 	}
 	d.busy[name] = true
 	defer delete(d.busy, name)
-	for _, value := range d.locals[name] {
-		follow(value)
+	for i, b := range d.locals[name] {
+		when := b.when
+		for _, later := range d.locals[name][i+1:] {
+			if len(later.when) == 0 {
+				continue
+			}
+			if c := unless(later.when); !slices.ContainsFunc(when, func(w condition) bool { return w.asked == c.asked }) {
+				when = append(slices.Clip(when), c)
+			}
+		}
+		follow(bound{b.x, when})
 	}
 }
 
@@ -522,17 +532,20 @@ func (d *drawing) count() map[string]standings {
 // withhold turns what was met since as always drawn into sometimes, where a
 // condition around it does not ask for the slot itself.
 func (d *drawing) withhold(before map[string]standings, when []condition) {
+	seen := map[*contract.Slot]bool{}
 	for _, s := range d.slots {
-		w, was := d.where[s.Name], before[s.Name]
-		more := w.always - was.always
-		if more == 0 {
+		at := d.beyond(s, when)
+		if seen[s] || len(at) == 0 {
 			continue
 		}
-		for _, c := range when {
-			if !slices.ContainsFunc(d.names(c.x), func(name string) bool { return d.slots[name] == s }) {
-				w.always, w.sometimes = was.always, w.sometimes+more
-				break
-			}
+		seen[s] = true
+		w, was := d.where[s.Name], before[s.Name]
+		for i := was.places; i < w.places; i++ {
+			d.places[s.Name][i] = append(slices.Clip(d.places[s.Name][i]), at...)
+		}
+		if more := w.always - was.always; more > 0 {
+			w.always, w.sometimes = was.always, w.sometimes+more
+			d.sometimes(s.Name, at)
 		}
 	}
 }
@@ -543,6 +556,7 @@ func (d *drawing) move(before map[string]standings) {
 		was := before[name]
 		w.elsewhere += w.always - was.always + w.sometimes - was.sometimes
 		w.always, w.sometimes = was.always, was.sometimes
+		d.forget(name, was)
 	}
 }
 

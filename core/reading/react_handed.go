@@ -127,6 +127,7 @@ func (d *drawing) handTo(fact contract.Fact, before map[string]standings, when [
 			was := before[name]
 			w.sometimes += w.always - was.always
 			w.always = was.always
+			d.forget(name, was)
 		}
 	}
 }

@@ -141,9 +141,36 @@ func (d *drawing) classes(x syntax.Expr, by []string, depth int) {
 			return
 		}
 		d.computed(x, by)
-	case *syntax.Index, *syntax.Member:
+	case *syntax.Index:
+		if !d.table(x, by, depth) {
+			d.computed(x, by)
+		}
+	case *syntax.Member:
 		d.computed(x, by)
 	}
+}
+
+// table reads the classes that stand in a table, TABLE[key]: those of the values that the
+// key can be, where these are known. It reports whether there was one.
+func (d *drawing) table(x *syntax.Index, by []string, depth int) bool {
+	o, in, ok := d.r.objectOf(d.m.module, x.X, 0)
+	if !ok {
+		return false
+	}
+	also := append(slices.Clip(by), d.props(x.Key)...)
+	keys := d.values(x.Key)
+	for _, p := range o.Props {
+		name, named := syntax.KeyName(p.Key)
+		if p.Kind != syntax.InitProperty || !named || len(keys) > 0 && !slices.Contains(keys, name) {
+			continue
+		}
+		if in == d.m.module {
+			d.classes(p.Value, also, depth+1)
+		} else if l, ok := d.r.constant(in, p.Value, 0).node.(*syntax.Literal); ok {
+			d.classes(l, also, depth+1)
+		}
+	}
+	return true
 }
 
 // joined reads the arguments of a call that joins classes.

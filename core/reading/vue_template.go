@@ -266,8 +266,8 @@ func (v *vueReading) newDrawing() *drawing {
 	if v.m.in != nil {
 		m.module = v.m.in
 	}
-	d := &drawing{r: v.r, m: m, t: t, c: v.c, scope: v.scope, locals: map[string][]syntax.Expr{}, funcs: map[string]*syntax.Func{}, slots: map[string]*contract.Slot{},
-		where: map[string]*standings{}, region: map[string]int{}, busy: map[string]bool{}, hooks: hookList{}, found: &found{}}
+	d := &drawing{r: v.r, m: m, t: t, c: v.c, scope: v.scope, locals: map[string][]bound{}, funcs: map[string]*syntax.Func{}, slots: map[string]*contract.Slot{},
+		where: map[string]*standings{}, places: map[string][]spot{}, region: map[string]int{}, busy: map[string]bool{}, hooks: hookList{}, found: &found{}}
 	d.known = func(x syntax.Expr) types.Type { return v.typeOf(v.m.module, x) }
 	local := func(name string, x syntax.Expr) {
 		if x == nil {
@@ -278,7 +278,7 @@ func (v *vueReading) newDrawing() *drawing {
 			if fn, ok := syntax.Bare(x).(*syntax.Func); ok {
 				x = fn.X
 				if fn.Body != nil {
-					syntax.Returns(fn.Body, func(made syntax.Expr) { d.locals[name] = append(d.locals[name], made) })
+					syntax.Returns(fn.Body, func(made syntax.Expr) { d.locals[name] = append(d.locals[name], bound{x: made}) })
 					return
 				}
 			}
@@ -287,7 +287,7 @@ func (v *vueReading) newDrawing() *drawing {
 			d.funcs[name] = fn
 			return
 		}
-		d.locals[name] = append(d.locals[name], x)
+		d.locals[name] = append(d.locals[name], bound{x: x})
 	}
 	body := func(n syntax.Node) {
 		syntax.Walk(n, func(n syntax.Node) bool {
@@ -333,7 +333,7 @@ func (v *vueReading) newDrawing() *drawing {
 				case name == "methods":
 					d.funcs["this."+key], d.funcs[key] = fn, fn
 				case fn.Body != nil:
-					syntax.Returns(fn.Body, func(made syntax.Expr) { d.locals[key] = append(d.locals[key], made) })
+					syntax.Returns(fn.Body, func(made syntax.Expr) { d.locals[key] = append(d.locals[key], bound{x: made}) })
 				case fn.X != nil:
 					local(key, fn.X)
 				}
@@ -953,6 +953,7 @@ func (v *vueReading) drawFunction() {
 	}
 	for name, s := range v.slots {
 		if w := d.where[name]; w != nil {
+			d.settle(name)
 			s.standings = *w
 			s.drawn = w.always+w.sometimes > 0 && w.elsewhere == 0
 			s.fallback = s.fallback || v.standsIn(fns, name)
