@@ -122,6 +122,8 @@ const Folded = ({ title, children, open }: Boxed) => <b>{title}{open && children
 const Twice = ({ title, children }: Boxed) => <Folded title={title}><i><Always>{children}</Always></i></Folded>;
 const Nowhere = (p: Boxed) => <b title={String(p.title)} />;
 const Spread = (p: Boxed) => <Always {...p} />;
+const Kept = ({ title, ...rest }: Boxed) => <p>{title}<Folded {...rest} /></p>;
+const Overlaid = (p: Boxed) => <Always {...p} title="x" />;
 const Round = ({ children, open }: Boxed): React.ReactElement => open ? <Back>{children}</Back> : <b>{children}</b>;
 const Back = ({ children }: Boxed): React.ReactElement => <Round>{children}</Round>;
 const Told = ({ foot }: Boxed) => <b>{foot?.()}</b>;
@@ -136,7 +138,9 @@ type P = { head?: React.ReactNode; children?: React.ReactNode; wide?: boolean; f
 		{"<Folded title={children}>{head}</Folded>", "yes no"},
 		{"<Twice title={head}>{children}</Twice>", "no yes"},
 		{"<Nowhere title={head}>{children}</Nowhere>", "unknown unknown"},
-		{"<Spread title={head}>{children}</Spread>", "unknown unknown"},
+		{"<Spread title={head}>{children}</Spread>", "no no"},
+		{"<Kept title={head}>{children}</Kept>", "no yes"},
+		{"<Overlaid title={head}>{children}</Overlaid>", "unknown no"},
 		{"<Frame title={head}>{children}</Frame>", "unknown unknown"},
 		{"<Frame title={head}><Always>{children}</Always></Frame>", "unknown unknown"},
 		{"<Folded title={head}>{children}<i/></Folded>", "no yes"},
@@ -206,27 +210,62 @@ func TestFlagsOfRegions(t *testing.T) {
 	}
 }
 
+// TestClasses holds that what render calls is followed through the methods of a class.
+func TestClasses(t *testing.T) {
+	const props = "{ head?: React.ReactNode; children?: React.ReactNode; open?: boolean; tone: 'calm' | 'loud'; rows: string[] } & React.HTMLAttributes<HTMLElement>"
+	for _, test := range []struct{ body, root, forwards, head, hooks string }{
+		{"render() { const { head, open, tone, children, rows, ...rest } = this.props; return <p {...rest} className={`x-${tone}`}>{head}</p>; }", "p", "root p", "no no no", "x-calm tone; x-loud tone"},
+		{"render() { return this.draw(); } draw() { const { head, open, tone, children, rows, ...rest } = this.props; return open ? <p {...rest}>{head}</p> : <b className={'x-' + tone}/>; }", "p b", "root p", "yes no no", "x-calm tone; x-loud tone"},
+		{"render() { return <ul>{this.rows()}</ul>; } rows() { return this.props.rows.map(row => <li key={row}>{this.props.head ?? <i/>}</li>); }", "ul", "", "no yes yes", ""},
+		{"render() { return this.first(); } first = () => this.second(); second() { if (this.props.open) return null; return <p>{this.props.head}</p>; }", "p", "", "yes no no", ""},
+		{"render() { return this.round(); } round() { return this.other(); } other() { return this.round(); }", "", "", "unknown unknown unknown", ""},
+		{"static draw() { return <i/>; } render() { return <p><span className={this.props.tone}>{this.props.head}</span></p>; }", "p", "", "no no no", "calm tone; loud tone"},
+	} {
+		c, _ := component(t, "export class X extends React.Component<"+props+"> { "+test.body+" }")
+		if got := strings.Join(c.Root.Elements, " "); got != test.root {
+			t.Errorf("%s\n draws %q, not %q", test.body, got, test.root)
+		}
+		var forwards []string
+		for _, f := range c.PassThrough.To {
+			forwards = append(forwards, f.To+" "+f.Element)
+		}
+		if got := strings.Join(forwards, ", "); got != test.forwards {
+			t.Errorf("%s\n hands attributes to %q, not %q", test.body, got, test.forwards)
+		}
+		s := c.Slot("head")
+		if got := fmt.Sprint(s.Conditional, " ", s.InLoop, " ", s.Fallback); got != test.head {
+			t.Errorf("%s\n draws head %q, not %q", test.body, got, test.head)
+		}
+		if got := hooksOf(c.StyleHooks); got != test.hooks {
+			t.Errorf("%s\n has the hooks %q, not %q", test.body, got, test.hooks)
+		}
+	}
+}
+
 // TestStyleHooks holds which classes, attributes and properties are read.
 func TestStyleHooks(t *testing.T) {
 	for body, want := range map[string]string{
 		`<b className="a b" />`: "a; b",
-		"<b className={`a a--${tone} ${open ? 'is-open' : ''}`} />":                  "a; a--calm tone; a--loud tone; is-open open",
-		`<b className={'a ' + (open && 'x')} />`:                                     "a; x open",
-		`<b className={clsx('a', { 'a-wide': wide }, open && 'b', [tone])} />`:       "a; a-wide wide; b open; calm tone; loud tone",
-		`<b className={['a', open ? 'b' : 'c'].filter(Boolean).join(' ')} />`:        "a; b open; c open",
-		`<b className={names[tone]} />`:                                              "n-calm tone; n-loud tone",
-		`<b className={styles.root} />`:                                              "",
-		`<b className="md:p-2 w-[3px] a" />`:                                         "a",
-		`<b className={extra} />`:                                                    "",
-		`<b className={both} />`:                                                     "k open",
-		`<b data-tone={tone} data-x="1" data-state={open ? 'open' : 'closed'} />`:    "data-state open; data-tone tone; data-x",
-		`<b style={{ '--b-size': size, color: 'var(--b-ink, red)', width: 3 }} />`:   "--b-ink; --b-size size",
-		`<b style={{ ...(wide ? { '--w': 1 } : {}), ['--c']: 2 } as never} />`:       "--c; --w",
-		`<b {...{ className: 'z', 'data-q': wide }} />`:                              "z; data-q wide",
-		`createElement('b', { className: 'made', style: { '--m': 1 } })`:             "made; --m",
-		`<Box className="outer"><i className={open ? 'in in--open' : 'in'} /></Box>`: "in open; in--open open; outer",
+		"<b className={`a a--${tone} ${open ? 'is-open' : ''}`} />":                     "a; a--calm tone; a--loud tone; is-open open",
+		`<b className={'a ' + (open && 'x')} />`:                                        "a; x open",
+		`<b className={clsx('a', { 'a-wide': wide }, open && 'b', [tone])} />`:          "a; a-wide wide; b open; calm tone; loud tone",
+		`<b className={['a', open ? 'b' : 'c'].filter(Boolean).join(' ')} />`:           "a; b open; c open",
+		`<b className={names[tone]} />`:                                                 "n-calm tone; n-loud tone",
+		`<b className={{ calm: 'i-calm', loud: 'i-loud is-up', other: 'no' }[tone]} />`: "i-calm tone; i-loud tone; is-up tone",
+		`<b className={loose[tone]} />`:                                                 "l-calm tone; l-loud tone",
+		`<b className={(loose)[extra]} />`:                                              "l-calm extra; l-loud extra",
+		`<b className={styles.root} />`:                                                 "",
+		`<b className="md:p-2 w-[3px] a" />`:                                            "a",
+		`<b className={extra} />`:                                                       "",
+		`<b className={both} />`:                                                        "k open",
+		`<b data-tone={tone} data-x="1" data-state={open ? 'open' : 'closed'} />`:       "data-state open; data-tone tone; data-x",
+		`<b style={{ '--b-size': size, color: 'var(--b-ink, red)', width: 3 }} />`:      "--b-ink; --b-size size",
+		`<b style={{ ...(wide ? { '--w': 1 } : {}), ['--c']: 2 } as never} />`:          "--c; --w",
+		`<b {...{ className: 'z', 'data-q': wide }} />`:                                 "z; data-q wide",
+		`createElement('b', { className: 'made', style: { '--m': 1 } })`:                "made; --m",
+		`<Box className="outer"><i className={open ? 'in in--open' : 'in'} /></Box>`:    "in open; in--open open; outer",
 	} {
-		c, _ := component(t, "declare const clsx: any, styles: any, Box: any;\nconst names = { calm: 'n-calm', loud: 'n-loud' } as const;\nexport const X = ({ tone, open, wide, size, extra }: { tone: 'calm' | 'loud'; open?: boolean; wide?: boolean; size: number; extra: string }) => { const both = open ? 'k' : ''; return "+body+"; };")
+		c, _ := component(t, "declare const clsx: any, styles: any, Box: any;\nconst names = { calm: 'n-calm', loud: 'n-loud' } as const;\nconst loose = { calm: 'l-calm', loud: 'l-loud' };\nexport const X = ({ tone, open, wide, size, extra }: { tone: 'calm' | 'loud'; open?: boolean; wide?: boolean; size: number; extra: string }) => { const both = open ? 'k' : ''; return "+body+"; };")
 		if got := hooksOf(c.StyleHooks); got != want {
 			t.Errorf("%s\n has the hooks %q, want %q", body, got, want)
 		}
@@ -362,5 +401,29 @@ func TestMarkers(t *testing.T) {
 	}
 	if g := r.Listing.Component("X").Guarantees; len(g) != 1 || !strings.Contains(g[0].Promise, "use client") {
 		t.Errorf("guarantees are %+v", g)
+	}
+}
+
+// TestHooksInAnyOrder holds that what is needed through hooks that call each other, round
+// in a circle too, does not depend on which of them is met first.
+func TestHooksInAnyOrder(t *testing.T) {
+	const depth = 9
+	var hooks strings.Builder
+	for i := range depth {
+		fmt.Fprintf(&hooks, "function useH%d() { const of = useH%d(); return of ?? useH%d(); }\n", i, i+1, (i+4)%depth)
+	}
+	fmt.Fprintf(&hooks, "function useH%d() { const deck = useContext(Deck); useH0(); return deck; }\n", depth)
+	for _, first := range []int{0, 3, depth - 1, depth} {
+		var text strings.Builder
+		text.WriteString("const Deck = createContext<string | null>(null);\nexport function X({ children }: { children?: React.ReactNode }) { return <Deck.Provider value=\"1\">{children}</Deck.Provider>; }\n" + hooks.String())
+		for i := range depth + 1 {
+			fmt.Fprintf(&text, "export function Part%d() { useH%d(); return <b />; }\n", i, (i+first)%(depth+1))
+		}
+		_, r := component(t, text.String())
+		for i := range depth + 1 {
+			if c := r.Listing.Component(fmt.Sprint("Part", i)); c == nil || len(c.Context.Needs) != 1 || c.Context.Needs[0].Name != "X" {
+				t.Errorf("beginning with useH%d, Part%d needs %+v above", first, i, c.Context.Needs)
+			}
+		}
 	}
 }

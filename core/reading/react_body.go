@@ -5,9 +5,9 @@ package reading
 
 import (
 	"encoding/json"
+	"iter"
 	"reflect"
 	"regexp"
-	"slices"
 	"strings"
 	"unicode"
 
@@ -293,13 +293,11 @@ type body struct {
 	tags     map[string]bool // local names used as the outermost tag
 	spreads  []spread
 	roots    []syntax.Expr
-	assigned map[string]syntax.Expr // what a name that is not given becomes
-}
-
-// spread is one place where left-over attributes are put on an element.
-type spread struct {
-	local   string
-	element *syntax.Element
+	assigned map[string]syntax.Expr   // what a name that is not given becomes
+	values   map[string][]syntax.Expr // what names of the body are bound or assigned to
+	funcs    map[string]*syntax.Func  // its functions, "this.x" for methods
+	made     map[*syntax.Call]*syntax.Element
+	handed   bool // all attributes that are not named are handed to a call
 }
 
 func (b *body) use(t *taken, name string) use {
@@ -319,7 +317,15 @@ func (b *body) use(t *taken, name string) use {
 
 // body walks a component's function once.
 func (r *reader) body(m *made, t *taken) *body {
-	b := &body{fallback: map[string]bool{}, drawn: map[string]bool{}, looped: map[string]bool{}, tags: map[string]bool{}, assigned: map[string]syntax.Expr{}}
+	b := &body{fallback: map[string]bool{}, drawn: map[string]bool{}, looped: map[string]bool{}, tags: map[string]bool{}, assigned: map[string]syntax.Expr{},
+		values: map[string][]syntax.Expr{}, funcs: map[string]*syntax.Func{}, made: map[*syntax.Call]*syntax.Element{}}
+	spreads := func(x *syntax.Element) {
+		for _, a := range x.Attrs {
+			if a.Spread {
+				b.spreads = append(b.spreads, spread{a.Value, x})
+			}
+		}
+	}
 	var walk func(n syntax.Node, looped bool)
 	walk = func(n syntax.Node, looped bool) {
 		switch n := n.(type) {
@@ -333,6 +339,14 @@ func (r *reader) body(m *made, t *taken) *body {
 			}
 		case *syntax.Binary:
 			b.assign(n)
+			if id, ok := syntax.Bare(n.X).(*syntax.Ident); ok && n.Op == "=" {
+				b.bind(id, n.Y)
+			}
+			if n.Op == "&&" { // what is asked is not drawn
+				walk(n.X, false)
+				walk(n.Y, looped)
+				return
+			}
 			if (n.Op == "??" || n.Op == "||") && draws(n.Y) {
 				b.fallback[drawnName(n.X)] = true
 			}
@@ -344,13 +358,28 @@ func (r *reader) body(m *made, t *taken) *body {
 			if name != "" && draws(n.Then) && holdsName(n.Else, name) {
 				b.fallback[name] = true
 			}
+			walk(n.If, false)
+			walk(n.Then, looped)
+			walk(n.Else, looped)
+			return
 		case *syntax.Element:
-			for _, a := range n.Attrs {
-				if id, ok := a.Value.(*syntax.Ident); ok && a.Spread {
-					b.spreads = append(b.spreads, spread{id.Name, n})
-				}
+			spreads(n)
+		case *syntax.Declarator:
+			b.bind(n.Name, n.Value)
+		case *syntax.FuncDecl:
+			if n.Func.Name != nil {
+				b.funcs[n.Func.Name.Name] = n.Func
 			}
 		case *syntax.Call:
+			if e := r.elementMade(m.module, n); e != nil {
+				b.made[n] = e
+				spreads(e)
+			} else if assigning(n) == nil {
+				for _, arg := range n.Args {
+					whole, _ := b.holds(arg, t, maxHeld-1)
+					b.handed = b.handed || whole
+				}
+			}
 			if member, ok := n.Fun.(*syntax.Member); ok {
 				if id, ok := member.Name.(*syntax.Ident); ok && (id.Name == "map" || id.Name == "flatMap") {
 					walk(n.Fun, looped)
@@ -371,13 +400,52 @@ func (r *reader) body(m *made, t *taken) *body {
 		walk(m.fn.X, false)
 		b.roots = append(b.roots, m.fn.X)
 	}
-	elements, _ := outermost(b.roots, r.provider(m.module))
+	if m.class != nil { // render may leave all of it to other methods
+		for name, fn := range m.methods() {
+			b.funcs["this."+name] = fn
+			if fn == m.fn || name == "constructor" {
+				continue
+			}
+			if fn.Body != nil {
+				walk(fn.Body, false)
+			} else if fn.X != nil {
+				walk(fn.X, false)
+			}
+		}
+	}
+	elements, _ := b.outermost(r.provider(m.module))
 	for _, x := range elements {
 		if tag := tagName(x); isTagName(tag) || strings.Contains(tag, ".") {
 			b.tags[tag] = true
 		}
 	}
 	return b
+}
+
+// methods are the functions that the class of a component holds, by name.
+func (m *made) methods() iter.Seq2[string, *syntax.Func] {
+	return func(yield func(string, *syntax.Func) bool) {
+		for _, member := range m.class.Members {
+			name, ok := syntax.KeyName(member.Key)
+			fn, isFunc := member.Value.(*syntax.Func)
+			if ok && isFunc && !member.Modifiers.Has(syntax.Static) && !yield(name, fn) {
+				return
+			}
+		}
+	}
+}
+
+// bind notes what a name of the body is bound or assigned to.
+func (b *body) bind(name syntax.Pattern, value syntax.Expr) {
+	id, ok := name.(*syntax.Ident)
+	if !ok || value == nil {
+		return
+	}
+	if fn, isFunc := value.(*syntax.Func); isFunc {
+		b.funcs[id.Name] = fn
+	} else {
+		b.values[id.Name] = append(b.values[id.Name], value)
+	}
 }
 
 // assign notes x ??= y, x = x ?? y, and x ?? y where it is given a name or drawn.
@@ -490,133 +558,6 @@ func holdsName(n syntax.Node, name string) bool {
 		return !found
 	})
 	return found
-}
-
-// outermost finds the elements that may stand outermost in what is given back. known
-// is false where something else may. Elements that draw nothing themselves, as provides
-// says of them and as fragments do, are looked through.
-func outermost(roots []syntax.Expr, provides func(*syntax.Element) bool) (elements []*syntax.Element, known bool) {
-	known = len(roots) > 0
-	var visit func(x syntax.Expr, depth int)
-	visit = func(x syntax.Expr, depth int) {
-		if depth > 50 {
-			known = false
-			return
-		}
-		switch x := syntax.Bare(x).(type) {
-		case *syntax.Element:
-			if x.Name == nil || !provides(x) {
-				elements = append(elements, x)
-			}
-			if x.Name != nil && !provides(x) {
-				return
-			}
-			// A fragment or a provider: what stands in it is outermost.
-			for _, child := range x.Children {
-				switch child := child.(type) {
-				case *syntax.Text:
-					if strings.TrimSpace(child.Value) != "" {
-						known = false
-					}
-				case *syntax.Container:
-					if child.X != nil {
-						visit(child.X, depth+1)
-					}
-				default:
-					visit(child, depth+1)
-				}
-			}
-		case *syntax.Conditional:
-			visit(x.Then, depth+1)
-			visit(x.Else, depth+1)
-		case *syntax.Binary:
-			switch x.Op {
-			case "&&":
-				visit(x.Y, depth+1)
-			case "||", "??":
-				visit(x.X, depth+1)
-				visit(x.Y, depth+1)
-			default:
-				known = false
-			}
-		case *syntax.Literal:
-			if x.Kind != syntax.NullLiteral && x.Kind != syntax.BooleanLiteral {
-				known = false
-			}
-		case *syntax.Ident:
-			if x.Name != "undefined" {
-				known = false
-			}
-		default:
-			known = false
-		}
-	}
-	for _, x := range roots {
-		visit(x, 0)
-	}
-	return elements, known
-}
-
-// root fills the root, pass-through and, of the prop that chooses the root, the role.
-func (r *reader) root(c *contract.Contract, m *made, t *taken, b *body) {
-	var elements []string
-	outer := map[*syntax.Element]bool{}
-	chosenBy := ""
-	add := func(name string) {
-		if !slices.Contains(elements, name) {
-			elements = append(elements, name)
-		}
-	}
-	list, known := outermost(b.roots, r.provider(m.module))
-	for _, x := range list {
-		outer[x] = true
-		switch name := x.Name.(type) {
-		case nil:
-		case *syntax.Ident:
-			if prop := t.propOfTag(name.Name); prop != "" {
-				chosenBy = prop
-			} else {
-				add(name.Name)
-			}
-		case *syntax.Member:
-			text := dotted(name)
-			if rest, ok := strings.CutPrefix(text, t.props+"."); ok && t.props != "" {
-				chosenBy = rest
-			} else if name := r.fromReact(m.module, name); name == "Fragment" {
-				known = false
-			} else {
-				add(text)
-			}
-		default:
-			known = false
-		}
-	}
-	if chosenBy != "" {
-		r.chosen(c, t, chosenBy, &elements)
-	}
-	c.Root = contract.Root{Known: known && len(elements) > 0, Elements: elements, ChosenBy: c.Root.ChosenBy, Among: c.Root.Among}
-	if !c.Root.Known {
-		c.Root = contract.Root{}
-	}
-	for _, s := range b.spreads {
-		if s.local != t.rest && s.local != t.props || s.local == "" {
-			continue
-		}
-		f := contract.Forward{To: "root"}
-		tag := tagName(s.element)
-		if prop := t.propOfTag(tag); prop != "" {
-			if c.Root.Known {
-				tag = c.Root.Elements[0]
-			} else {
-				tag = ""
-			}
-		}
-		f.Element = tag
-		if !outer[s.element] {
-			f.To = "inner"
-		}
-		c.PassThrough.To = append(c.PassThrough.To, f)
-	}
 }
 
 func tagName(e *syntax.Element) string {

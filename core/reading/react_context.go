@@ -62,8 +62,8 @@ func (r *reader) foundIn(m *made, c *contract.Contract) *found {
 			}
 		}
 	}
-	reads := &contextReads{r: r, module: m.module, seen: map[*syntax.Func]bool{}}
-	reads.walk(fn, 0)
+	reads := &contextReads{r: r, module: m.module}
+	reads.walk(fn)
 	for _, n := range reads.needs {
 		if !slices.ContainsFunc(f.Needs, func(o need) bool { return o.Key == n.Key }) {
 			f.Needs = append(f.Needs, n)
@@ -80,9 +80,16 @@ func (r *reader) foundIn(m *made, c *contract.Contract) *found {
 type contextReads struct {
 	r      *reader
 	module *modules.Module
-	seen   map[*syntax.Func]bool
+	ofHook bool // a hook of the library: what it calls is gathered, and not followed
+	calls  []hookOf
 	needs  []need
 	locals map[string]read // what a name holds of a context
+}
+
+// hookOf is a hook of the library.
+type hookOf struct {
+	fn     *syntax.Func
+	module *modules.Module
 }
 
 // read is a context, or one field of it, behind a name.
@@ -91,10 +98,10 @@ type read struct {
 	field string
 }
 
-// maxHookDepth bounds how deep hooks that call hooks are followed.
-const maxHookDepth = 4
+// maxHooks bounds through how many hooks one is followed.
+const maxHooks = 100
 
-func (w *contextReads) walk(n syntax.Node, depth int) {
+func (w *contextReads) walk(n syntax.Node) {
 	throws := false
 	syntax.Walk(n, func(n syntax.Node) bool {
 		if ret, ok := n.(*syntax.Return); ok && ret.Throw {
@@ -105,19 +112,19 @@ func (w *contextReads) walk(n syntax.Node, depth int) {
 	syntax.Walk(n, func(n syntax.Node) bool {
 		switch n := n.(type) {
 		case *syntax.Declarator:
-			if call, ok := syntax.Bare(n.Value).(*syntax.Call); ok && depth == 0 {
-				w.bind(n.Name, w.call(call, throws, depth))
+			if call, ok := syntax.Bare(n.Value).(*syntax.Call); ok && !w.ofHook {
+				w.bind(n.Name, w.call(call, throws))
 				return true
 			}
 		case *syntax.Call:
-			w.call(n, throws, depth)
+			w.call(n, throws)
 		}
 		return true
 	})
 }
 
 // call notes the context that a call reads, and gives it.
-func (w *contextReads) call(c *syntax.Call, throws bool, depth int) *contextKey {
+func (w *contextReads) call(c *syntax.Call, throws bool) *contextKey {
 	name := w.r.fromReact(w.module, c.Fun)
 	if (name == "useContext" || name == "use") && len(c.Args) == 1 {
 		s := w.r.contextOf(w.module, c.Args[0])
@@ -128,7 +135,7 @@ func (w *contextReads) call(c *syntax.Call, throws bool, depth int) *contextKey 
 		return &s.Key
 	}
 	id, ok := c.Fun.(*syntax.Ident)
-	if !ok || !names.IsHook(id.Name) || depth >= maxHookDepth {
+	if !ok || !names.IsHook(id.Name) {
 		return nil
 	}
 	sym, ok := w.r.set.Local(w.module, id.Name)
@@ -140,17 +147,15 @@ func (w *contextReads) call(c *syntax.Call, throws bool, depth int) *contextKey 
 	}
 	value, _ := valueOf(sym)
 	fn, ok := syntax.Bare(value).(*syntax.Func)
-	if !ok || w.seen[fn] {
+	if !ok {
 		return nil
 	}
-	needs, known := w.r.hookNeeds[fn]
-	if !known {
-		w.r.hookNeeds[fn] = nil // a hook that calls itself adds nothing
-		inner := &contextReads{r: w.r, module: sym.Module, seen: map[*syntax.Func]bool{fn: true}}
-		inner.walk(fn, depth+1)
-		needs = inner.needs
-		w.r.hookNeeds[fn] = needs
+	hook := hookOf{fn, sym.Module}
+	if w.ofHook {
+		w.calls = append(w.calls, hook)
+		return nil
 	}
+	needs := w.r.needsOf(hook)
 	for _, n := range needs {
 		w.add(n)
 	}
@@ -158,6 +163,35 @@ func (w *contextReads) call(c *syntax.Call, throws bool, depth int) *contextKey 
 		return &needs[0].Key
 	}
 	return nil
+}
+
+// needsOf lists the contexts that a hook reads, itself and through all hooks that it
+// calls. It does not matter which of them is asked for first.
+func (r *reader) needsOf(hook hookOf) []need {
+	if known, ok := r.hookNeeds[hook.fn]; ok {
+		return known
+	}
+	all := &contextReads{}
+	list, seen := []hookOf{hook}, map[*syntax.Func]bool{hook.fn: true}
+	for i := 0; i < len(list) && i < maxHooks; i++ {
+		own := r.hooks[list[i].fn]
+		if own == nil {
+			own = &contextReads{r: r, module: list[i].module, ofHook: true}
+			own.walk(list[i].fn)
+			r.hooks[list[i].fn] = own
+		}
+		for _, n := range own.needs {
+			all.add(n)
+		}
+		for _, called := range own.calls {
+			if !seen[called.fn] {
+				seen[called.fn] = true
+				list = append(list, called)
+			}
+		}
+	}
+	r.hookNeeds[hook.fn] = all.needs
+	return all.needs
 }
 
 func (w *contextReads) add(n need) {
@@ -438,9 +472,7 @@ func (r *reader) noteReadable(e entry) {
 	if names.IsHook(e.name) {
 		value, _ := valueOf(e.symbol)
 		if fn, ok := syntax.Bare(value).(*syntax.Func); ok {
-			reads := &contextReads{r: r, module: e.symbol.Module, seen: map[*syntax.Func]bool{fn: true}}
-			reads.walk(fn, 1)
-			for _, n := range reads.needs {
+			for _, n := range r.needsOf(hookOf{fn, e.symbol.Module}) {
 				list = append(list, n.Key)
 			}
 		}

@@ -68,7 +68,9 @@ func (r *reader) reactComponent(name string, m *made) *contract.Contract {
 	case m.styled != nil:
 		m.styled.root(c)
 	case m.fn != nil:
-		r.root(c, m, taken, drawn)
+		if r.root(c, m, taken, drawn) {
+			c.PassThrough = accepted(p.shape)
+		}
 	default:
 		c.PassThrough = accepted(p.shape)
 	}

@@ -25,23 +25,26 @@ const (
 
 // drawing walks what a component gives back.
 type drawing struct {
-	r      *reader
-	m      *made
-	t      *taken
-	c      *contract.Contract
-	scope  *evaluate.Scope
-	locals map[string][]bound      // what the body binds or assigns to a name
-	funcs  map[string]*syntax.Func // its own functions, "this.x" for methods
-	slots  map[string]*contract.Slot
-	where  map[string]*standings // of slots, by name
-	places map[string][]spot     // where they are drawn in some states, by name
-	region map[string]int        // how often a name stands in a condition on what is drawn
-	nodes  int
-	steps  int
-	busy   map[string]bool // names of the body that are being followed
-	hooks  hookList
-	found  *found
-	known  func(syntax.Expr) types.Type // what types cannot be evaluated in a scope; nil for nothing
+	r        *reader
+	m        *made
+	t        *taken
+	c        *contract.Contract
+	scope    *evaluate.Scope
+	locals   map[string][]bound      // what the body binds or assigns to a name
+	funcs    map[string]*syntax.Func // its own functions, "this.x" for methods
+	slots    map[string]*contract.Slot
+	where    map[string]*standings // of slots, by name
+	places   map[string][]spot     // where they are drawn in some states, by name
+	replaced map[string]bool       // slots that something stands in the place of
+	repeats  map[string]bool       // slots that others draw in a loop
+	vague    map[string]bool       // slots of which others do what is not known
+	region   map[string]int        // how often a name stands in a condition on what is drawn
+	nodes    int
+	steps    int
+	busy     map[string]bool // names of the body that are being followed
+	hooks    hookList
+	found    *found
+	known    func(syntax.Expr) types.Type // what types cannot be evaluated in a scope; nil for nothing
 }
 
 // standings count where a slot is drawn; of what is drawn sometimes, at how many known
@@ -57,7 +60,7 @@ type bound struct {
 // draw fills in what follows from the drawn tree.
 func (r *reader) draw(c *contract.Contract, m *made, t *taken) {
 	d := &drawing{r: r, m: m, t: t, c: c, locals: map[string][]bound{}, funcs: map[string]*syntax.Func{}, slots: map[string]*contract.Slot{},
-		where: map[string]*standings{}, places: map[string][]spot{}, region: map[string]int{}, busy: map[string]bool{}, hooks: hookList{}, found: r.foundIn(m, c)}
+		where: map[string]*standings{}, places: map[string][]spot{}, replaced: map[string]bool{}, repeats: map[string]bool{}, vague: map[string]bool{}, region: map[string]int{}, busy: map[string]bool{}, hooks: hookList{}, found: r.foundIn(m, c)}
 	d.scope = r.eval.Inside(m.fn, r.scope(m), nil)
 	for _, s := range c.Slots {
 		d.where[s.Name] = &standings{}
@@ -83,9 +86,7 @@ func (r *reader) draw(c *contract.Contract, m *made, t *taken) {
 	}
 	for _, s := range c.Slots {
 		d.settle(s.Name)
-		if looped(list, s.Name, false) { // by what it is drawn in, through functions too
-			s.InLoop = contract.Yes
-		}
+		d.told(s, list, whole)
 		switch w := d.where[s.Name]; {
 		case w.always > 0:
 			s.Conditional = contract.No
@@ -104,6 +105,27 @@ func (r *reader) draw(c *contract.Contract, m *made, t *taken) {
 	c.StyleHooks = d.hooks.hooks()
 }
 
+// told fills in what the drawn tree tells of a slot, which is more than how the body is
+// written: it goes through functions and methods.
+func (d *drawing) told(s *contract.Slot, list []contract.Outline, whole bool) {
+	w := d.where[s.Name]
+	vague := w.elsewhere > 0 || d.vague[s.Name]
+	known := whole && w.always+w.sometimes > 0 && !vague // all that becomes of it
+	for _, fact := range []struct {
+		of  *contract.Fact
+		met bool
+	}{{&s.InLoop, d.repeats[s.Name] || looped(list, s.Name, false)}, {&s.Fallback, d.replaced[s.Name]}} {
+		switch {
+		case fact.met:
+			*fact.of = contract.Yes
+		case vague && *fact.of == contract.No: // another component decides
+			*fact.of = contract.Unknown
+		case known && *fact.of == contract.Unknown:
+			*fact.of = contract.No
+		}
+	}
+}
+
 // scope is where the body of a component stands.
 func (r *reader) scope(m *made) *evaluate.Scope {
 	return r.eval.WithParams(evaluate.In(m.module), m.fn.TypeParams)
@@ -112,11 +134,10 @@ func (r *reader) scope(m *made) *evaluate.Scope {
 // gather notes the names and functions of the body.
 func (d *drawing) gather() {
 	if d.m.class != nil {
-		for _, member := range d.m.class.Members {
-			if name, ok := syntax.KeyName(member.Key); ok {
-				if fn, isFunc := member.Value.(*syntax.Func); isFunc {
-					d.funcs["this."+name] = fn
-				}
+		for name, fn := range d.m.methods() {
+			d.funcs["this."+name] = fn
+			if fn.Body != nil && fn != d.m.fn {
+				d.gatherIn(fn.Body.Body, nil)
 			}
 		}
 	}
@@ -336,8 +357,8 @@ func (d *drawing) outline(x syntax.Expr, when []condition, follows int) []contra
 		then := d.outline(x.Then, d.under(when, x.If, true), follows)
 		otherwise := d.outline(x.Else, d.split(when, x.If, false), follows)
 		if tests != nil {
-			instead(then, otherwise, tests.Name)
-			instead(otherwise, then, tests.Name)
+			d.instead(then, otherwise, tests.Name)
+			d.instead(otherwise, then, tests.Name)
 		}
 		return append(then, otherwise...)
 	case *syntax.Binary:
@@ -350,7 +371,7 @@ func (d *drawing) outline(x syntax.Expr, when []condition, follows int) []contra
 			missing := condition{x: x.X, asked: asked{d.text(syntax.Bare(x.X)), true}}
 			second := d.outline(x.Y, append(slices.Clip(when), missing), follows)
 			if s := d.slots[drawnName(x.X)]; s != nil {
-				instead(first, second, s.Name)
+				d.instead(first, second, s.Name)
 			}
 			return append(first, second...)
 		case ",":
@@ -411,13 +432,13 @@ func (d *drawing) follow(name string, follow func(b bound)) {
 }
 
 // instead marks what stands where a slot is not filled.
-func instead(filled, otherwise []contract.Outline, slot string) {
+func (d *drawing) instead(filled, otherwise []contract.Outline, slot string) {
 	if !holdsSlot(filled, slot) {
 		return
 	}
 	for i := range otherwise {
 		if !holdsSlot(otherwise[i:i+1], slot) {
-			otherwise[i].Fallback = true
+			otherwise[i].Fallback, d.replaced[slot] = true, true
 		}
 	}
 }
@@ -469,6 +490,7 @@ func (d *drawing) element(x *syntax.Element, when []condition, follows int) []co
 			d.attribute(id.Name, a.Value, tag)
 		} else if a.Spread {
 			d.spread(a.Value)
+			d.handAll(x, a.Value, when)
 		}
 		if a.Value == nil || a.Spread {
 			continue

@@ -4,6 +4,8 @@
 package reading
 
 import (
+	"slices"
+
 	"steadysocket/core/contract"
 	"steadysocket/core/modules"
 	"steadysocket/core/syntax"
@@ -17,48 +19,88 @@ const maxHanded = 8
 
 // following is what is known of the slots of components that others draw.
 type following struct {
-	slots map[contextKey]map[string]contract.Fact // by declaration, then by spelling: whether it is drawn in some states only
+	slots map[contextKey]map[string]became // by declaration, then by spelling
 	busy  map[contextKey]bool
 	cut   int // how often something was not followed; what rests on that is not kept
 }
 
-// drawnBy reports whether the component behind a tag draws what it is given
-// under a name only in some states. A native element draws it in every state.
-func (d *drawing) drawnBy(x *syntax.Element, as string) contract.Fact {
+// became is what a component does with a slot.
+type became struct{ conditional, inLoop, fallback contract.Fact }
+
+var (
+	drawnPlainly = became{contract.No, contract.No, contract.No}
+	drawnSomehow = became{contract.Unknown, contract.Unknown, contract.Unknown}
+)
+
+// drawnBy tells what the component behind a tag does with what it is given under a name.
+// A native element draws it in every state.
+func (d *drawing) drawnBy(x *syntax.Element, as string) became {
 	if as == "children" && transparent[d.r.fromReact(d.m.module, x.Name)] {
-		return contract.No
+		return drawnPlainly
 	}
 	var sym modules.Symbol
 	known := false
 	switch name := x.Name.(type) {
 	case *syntax.Ident:
 		if !isTagName(name.Name) || d.bound(name.Name) {
-			return contract.No // what is chosen for it is an element mostly
+			return drawnPlainly // what is chosen for it is an element mostly
 		}
 		sym, known = d.r.set.Local(d.m.module, name.Name)
 	case *syntax.Member:
 		id, plain := name.X.(*syntax.Ident)
 		inner, named := name.Name.(*syntax.Ident)
 		if !plain || !named || d.bound(id.Name) || d.t.props == id.Name {
-			return contract.No
+			return drawnPlainly
 		}
 		if inner.Name == "Provider" && d.r.contextOf(d.m.module, name.X) != nil {
-			return contract.No
+			return drawnPlainly
 		}
 		if sym, known = d.r.set.Local(d.m.module, id.Name); known {
 			sym, known = d.r.set.Member(sym, inner.Name)
 		}
 	}
 	if !known || sym.External() || sym.Module == nil {
-		return contract.Unknown
+		return drawnSomehow
 	}
 	if d.r.contextOf(d.m.module, x.Name) != nil {
-		return contract.No
+		return drawnPlainly
 	}
-	if fact, ok := d.r.slotsOf(sym)[as]; ok {
-		return fact
+	if of, ok := d.r.slotsOf(sym)[as]; ok {
+		return of
 	}
-	return contract.Unknown
+	return drawnSomehow
+}
+
+// handAll notes what becomes of the slots that a component of the library is handed with
+// all props, or with what is left of them. An attribute of their name says otherwise.
+func (d *drawing) handAll(x *syntax.Element, given syntax.Expr, when []condition) {
+	name := dottedName(syntax.Bare(given))
+	if !isTagName(tagName(x)) || name == "" || name != d.t.props && name != d.t.rest {
+		return
+	}
+	for _, s := range d.c.Slots {
+		spelled := s.Spelled.Or(s.Name)
+		said := slices.ContainsFunc(x.Attrs, func(a *syntax.Attr) bool {
+			as, _ := syntax.KeyName(a.Name)
+			return !a.Spread && as == spelled
+		})
+		if said || name == d.t.rest && d.t.local(spelled) != "" || spelled == "children" && len(x.Children) > 0 {
+			continue
+		}
+		before := d.count()
+		d.slot(s, when)
+		d.handTo(d.drawnBy(x, spelled), before, when)
+	}
+}
+
+func dottedName(x syntax.Expr) string {
+	switch x := x.(type) {
+	case *syntax.Ident:
+		return x.Name
+	case *syntax.Member:
+		return dotted(x)
+	}
+	return ""
 }
 
 // bound reports whether a name is one of the component's own.
@@ -68,7 +110,7 @@ func (d *drawing) bound(name string) bool {
 
 // slotsOf draws a component of the library for what becomes of its slots, by
 // their spelling; nil where that is not known.
-func (r *reader) slotsOf(sym modules.Symbol) map[string]contract.Fact {
+func (r *reader) slotsOf(sym modules.Symbol) map[string]became {
 	key := contextKey{sym.Module.Path, sym.Name}
 	f := r.handed
 	if known, ok := f.slots[key]; ok {
@@ -91,17 +133,17 @@ func (r *reader) slotsOf(sym modules.Symbol) map[string]contract.Fact {
 	return slots
 }
 
-func (r *reader) drawnSlots(sym modules.Symbol) map[string]contract.Fact {
+func (r *reader) drawnSlots(sym modules.Symbol) map[string]became {
 	m, _ := r.make(sym)
 	switch {
 	case m == nil:
 		return nil
 	case m.styled != nil && m.fn == nil:
-		return map[string]contract.Fact{"children": contract.No}
+		return map[string]became{"children": drawnPlainly}
 	}
-	slots := map[string]contract.Fact{}
+	slots := map[string]became{}
 	for _, s := range r.reactComponent(sym.Name, m).Slots {
-		slots[s.Spelled.Name] = s.Conditional
+		slots[s.Spelled.Name] = became{s.Conditional, s.InLoop, s.Fallback}
 	}
 	return slots
 }
@@ -116,8 +158,23 @@ func (r *reader) aside() *reader {
 
 // handTo notes what became of slots that were met since, for they were handed to
 // a component that draws them in some states only, or perhaps.
-func (d *drawing) handTo(fact contract.Fact, before map[string]standings, when []condition) {
-	switch fact {
+func (d *drawing) handTo(of became, before map[string]standings, when []condition) {
+	for name, w := range d.where {
+		if *w != before[name] {
+			for _, fact := range []struct {
+				into map[string]bool
+				is   contract.Fact
+			}{{d.repeats, of.inLoop}, {d.replaced, of.fallback}} {
+				if fact.is == contract.Yes {
+					fact.into[name] = true
+				}
+			}
+			if of.inLoop == contract.Unknown || of.fallback == contract.Unknown {
+				d.vague[name] = true
+			}
+		}
+	}
+	switch of.conditional {
 	case contract.No:
 		d.withhold(before, when)
 	case contract.Unknown:

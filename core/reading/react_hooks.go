@@ -269,6 +269,9 @@ func (d *drawing) values(x syntax.Expr) (list []string) {
 	if of := d.r.eval.Expr(x, d.scope); of != nil && known == nil {
 		known = d.r.quiet(of).T
 	}
+	if known == nil || known == types.Type(types.Any) {
+		known = d.propType(x)
+	}
 	if known == nil {
 		return nil
 	}
@@ -282,6 +285,28 @@ func (d *drawing) values(x syntax.Expr) (list []string) {
 		}
 	}
 	return list
+}
+
+// propType gives the type of the prop that a name or member of the body stands for, as the
+// contract has it; nil for any other.
+func (d *drawing) propType(x syntax.Expr) types.Type {
+	spelled := ""
+	switch x := syntax.Bare(x).(type) {
+	case *syntax.Ident:
+		spelled = d.t.propOf(x.Name)
+	case *syntax.Member:
+		if rest, ok := strings.CutPrefix(dotted(x), d.t.props+"."); ok && d.t.props != "" {
+			spelled = rest
+		}
+	}
+	if spelled == "" {
+		return nil
+	}
+	_, name := d.r.framework.spelling(spelled)
+	if p := d.c.Prop(name); p != nil && p.Spelled.Or(name) == spelled {
+		return p.Type.T
+	}
+	return nil
 }
 
 // propertyName finds custom properties in a text of styles.

@@ -142,9 +142,7 @@ func (r *reader) merging(m *made, of evaluate.Type, call *syntax.Call) *merged {
 		}
 	}
 	if fn, in := r.called(m.module, call); fn != nil {
-		reads := &contextReads{r: r, module: in, seen: map[*syntax.Func]bool{fn: true}}
-		reads.walk(fn, 1)
-		out.appWide = len(reads.needs) > 0
+		out.appWide = len(r.needsOf(hookOf{fn, in})) > 0
 	}
 	return out
 }

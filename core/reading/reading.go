@@ -187,11 +187,12 @@ type reader struct {
 	others    map[string]bool // declarations of other exports
 	// assignments are what modules assign to members, of those looked through.
 	assignments map[*modules.Module]map[string]map[string]part
-	said        map[remark]bool         // what stands in listing.Unread
-	contexts    map[contextKey]*shared  // nil for what is no context
-	found       []*found                // of each component, in the order of reading
-	readable    map[contextKey]bool     // contexts that an app can read
-	hookNeeds   map[*syntax.Func][]need // contexts that the library's hooks read
+	said        map[remark]bool                // what stands in listing.Unread
+	contexts    map[contextKey]*shared         // nil for what is no context
+	found       []*found                       // of each component, in the order of reading
+	readable    map[contextKey]bool            // contexts that an app can read
+	hooks       map[*syntax.Func]*contextReads // what the library's hooks read themselves, and which they call
+	hookNeeds   map[*syntax.Func][]need        // contexts that they read in all
 	handed      *following
 	log         *kept              // what the entry at hand leaves behind
 	starts      []start            // modules of the package
@@ -299,7 +300,7 @@ func begin(fsys fs.FS, dir string, o Options) (*reader, framework, error) {
 func newReader(set *modules.Set) *reader {
 	return &reader{set: set, listing: &contract.Listing{Reader: Version}, seen: map[string]int{}, others: map[string]bool{},
 		assignments: map[*modules.Module]map[string]map[string]part{}, said: map[remark]bool{}, contexts: map[contextKey]*shared{},
-		readable: map[contextKey]bool{}, hookNeeds: map[*syntax.Func][]need{}, handed: &following{slots: map[contextKey]map[string]contract.Fact{}, busy: map[contextKey]bool{}}, readFiles: map[string]bool{},
+		readable: map[contextKey]bool{}, hooks: map[*syntax.Func]*contextReads{}, hookNeeds: map[*syntax.Func][]need{}, handed: &following{slots: map[contextKey]map[string]became{}, busy: map[contextKey]bool{}}, readFiles: map[string]bool{},
 		texts: texts{}, shelf: contract.NewShelf(), ways: map[int][]way{}, known: map[string]*known{}, own: map[string]ownFile{}}
 }
 
@@ -704,6 +705,7 @@ func (r *reader) letGo(natives, idle int) {
 	r.set = r.set.Fresh(int(usual.last*float64(r.set.Bytes())), idle)
 	r.eval.LetGo(r.set, natives)
 	clear(r.assignments)
+	clear(r.hooks)
 	clear(r.hookNeeds)
 }
 

@@ -267,7 +267,7 @@ func (v *vueReading) newDrawing() *drawing {
 		m.module = v.m.in
 	}
 	d := &drawing{r: v.r, m: m, t: t, c: v.c, scope: v.scope, locals: map[string][]bound{}, funcs: map[string]*syntax.Func{}, slots: map[string]*contract.Slot{},
-		where: map[string]*standings{}, places: map[string][]spot{}, region: map[string]int{}, busy: map[string]bool{}, hooks: hookList{}, found: &found{}}
+		where: map[string]*standings{}, places: map[string][]spot{}, replaced: map[string]bool{}, repeats: map[string]bool{}, vague: map[string]bool{}, region: map[string]int{}, busy: map[string]bool{}, hooks: hookList{}, found: &found{}}
 	d.known = func(x syntax.Expr) types.Type { return v.typeOf(v.m.module, x) }
 	local := func(name string, x syntax.Expr) {
 		if x == nil {
