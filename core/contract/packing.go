@@ -24,8 +24,9 @@ type packing struct {
 
 // part is one field of a struct.
 type part struct {
-	field int
-	of    *packing
+	field   int
+	of      *packing
+	spelled bool // it is how the name in the first field is spelled
 }
 
 // These are the kinds of parts that contracts share, each with the first byte of its
@@ -143,17 +144,26 @@ func partsOf(t reflect.Type, known map[reflect.Type]*packing) []part {
 	for i := range t.NumField() {
 		f := t.Field(i)
 		if _, how, _ := strings.Cut(f.Tag.Get("c"), ","); !slices.Contains(strings.Split(how, ","), "derived") {
-			list = append(list, part{i, packingOf(f.Type, known)})
+			list = append(list, part{i, packingOf(f.Type, known), f.Type == reflect.TypeFor[Spelled]() && t.Field(0).Name == "Name"})
 		}
 	}
 	return list
 }
 
+// asNamed stands before the number of a field that says no more than the name, which is
+// the first field: how a member is spelled, mostly. No struct has as many fields.
+const asNamed = 0xff
+
 // putFields packs those fields of a struct that hold something, each behind its number,
 // and 0.
 func (p *packing) putFields(s *Shelf, to []byte, v reflect.Value) []byte {
 	for i, part := range p.parts {
-		if f := v.Field(part.field); !f.IsZero() {
+		f := v.Field(part.field)
+		if part.spelled && !f.IsZero() && f.Interface() == any(SpelledAs(v.Field(0).String())) {
+			to = append(to, asNamed, byte(i))
+			continue
+		}
+		if !f.IsZero() {
 			to = part.of.put(s, append(to, byte(i+1)), f)
 		}
 	}
@@ -165,6 +175,11 @@ func (p *packing) fields(s *Shelf, from []byte, v reflect.Value, last int) []byt
 	for {
 		n := from[0]
 		from = from[1:]
+		if n == asNamed {
+			v.Field(p.parts[from[0]].field).Field(0).SetString(v.Field(0).String())
+			from = from[1:]
+			continue
+		}
 		if n == 0 || last >= 0 && p.parts[n-1].field > last {
 			return from
 		}

@@ -561,12 +561,13 @@ type room struct {
 	last     float64 // weight of the trees that stay then: those used last are likely to be used next
 	often    int     // how often evaluated types alone are let go of
 	parsed   float64 // bytes that are parsed when all is read
+	loose    float64 // weight beside the trees that always stay, however much those weigh
 }
 
 // usual is the room that a reading has. Trees and types that are let go of are made
 // again where they are needed again. What this room comes to in all, with the texts and
 // the contracts, stands in docs/reading.md.
-var usual = room{surveyed: 1.5, all: 4.4, least: 1, most: 5, types: 1, natives: 0.3, last: 0.6, often: 50, parsed: 20}
+var usual = room{surveyed: 1.5, all: 4.4, least: 1, most: 5, types: 1, natives: 0.3, last: 0.6, often: 50, parsed: 20, loose: 1}
 
 // typeWeight is what a part of a type that was given out holds on average, in bytes;
 // others may share it.
@@ -601,7 +602,7 @@ func (r *reader) next(done, all, at int) {
 	left := 1 - float64(done)/float64(all)
 	again := usual.parsed * (1 - left/2)
 	switch {
-	case trees+types > r.held(source)*source && float64(r.set.Parsed()) < again*source:
+	case trees+types > max(r.held(source)*source, float64(r.set.Fixed())+usual.loose*source) && float64(r.set.Parsed()) < again*source:
 		r.letGo(int(usual.natives*source), int(usual.surveyed*source*left))
 		r.evaluated = done
 	case types > usual.types*source && (done-r.evaluated)*usual.often >= all:
