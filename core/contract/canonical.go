@@ -162,15 +162,14 @@ func (w *canonical) structure(v reflect.Value, named bool) said {
 		case w.face && info.words:
 			hidden = hidden || filled(field)
 			continue
-		case info.skipped && empty(field):
+		case info.silent && field.IsZero():
 			continue
 		}
 		before := w.Len()
 		if count > 0 {
 			w.WriteByte(',')
 		}
-		writeText(&w.Buffer, info.key)
-		w.WriteByte(':')
+		w.WriteString(info.head)
 		inner := w.Len()
 		what := nothing
 		if info.keyed {
@@ -249,15 +248,10 @@ func (w *canonical) member(key memberFace, item reflect.Value) digest {
 	return made
 }
 
-// empty reports whether there is no value to write.
-func empty(v reflect.Value) bool {
-	switch v.Kind() {
-	case reflect.String, reflect.Slice:
-		return v.Len() == 0
-	case reflect.Pointer:
-		return v.IsNil()
-	}
-	return false
+// silent reports whether nothing is written of the zero value of a type.
+func silent(t reflect.Type) bool {
+	zero := reflect.New(t).Elem()
+	return (&canonical{}).value(zero) == nothing && (&canonical{face: true}).value(zero) == nothing
 }
 
 // filled reports whether a field holds anything that is written.

@@ -84,7 +84,8 @@ type fieldInfo struct {
 	index                                   int
 	key                                     string
 	keyed, always, words, position, derived bool
-	skipped                                 bool // where it is empty: it has no form of its own
+	silent                                  bool   // nothing is hashed of its zero value
+	head                                    string // what stands before its value in what is hashed
 }
 
 var fieldCache sync.Map // reflect.Type → []fieldInfo
@@ -101,8 +102,7 @@ func fieldsOf(t reflect.Type) []fieldInfo {
 		}
 		key, options, _ := strings.Cut(tag, ",")
 		has := func(o string) bool { return options == o }
-		shaped := reflect.PointerTo(t.Field(i).Type).Implements(reflect.TypeFor[shaped]())
-		list = append(list, fieldInfo{i, key, has("keyed"), has("always"), has("words"), has("position"), has("derived"), !shaped})
+		list = append(list, fieldInfo{i, key, has("keyed"), has("always"), has("words"), has("position"), has("derived"), silent(t.Field(i).Type), strconv.Quote(key) + ":"})
 	}
 	fieldCache.Store(t, list)
 	return list

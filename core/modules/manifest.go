@@ -6,11 +6,13 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"io"
 	"io/fs"
 	"path"
 	"slices"
 	"sort"
 	"strings"
+	"unsafe"
 
 	"github.com/tailscale/hujson"
 
@@ -170,20 +172,30 @@ func readJSON(fsys fs.FS, name string, v any) error {
 
 // readBounded reads a file of at most limit bytes.
 func readBounded(fsys fs.FS, name string, limit int64) ([]byte, error) {
-	info, err := fs.Stat(fsys, name)
+	f, err := fsys.Open(name)
+	if err != nil {
+		return nil, err
+	}
+	defer f.Close() // what was read of it counts
+	info, err := f.Stat()
 	if err != nil {
 		return nil, err
 	}
 	if info.Size() > limit {
 		return nil, &FileError{place.Place{File: name, Line: 1, Column: 1}, fmt.Sprintf("the file has %d bytes; at most %d are read", info.Size(), limit)}
 	}
-	return fs.ReadFile(fsys, name)
+	data := make([]byte, info.Size())
+	n, err := io.ReadFull(f, data)
+	if err != nil && !errors.Is(err, io.ErrUnexpectedEOF) && !errors.Is(err, io.EOF) {
+		return nil, err
+	}
+	return data[:n], nil // it may have become shorter
 }
 
 // ReadText reads a text file of at most limit bytes; the error says what was wrong.
 func ReadText(fsys fs.FS, name string, limit int64) (string, error) {
 	data, err := readBounded(fsys, name, limit)
-	return string(data), err
+	return unsafe.String(unsafe.SliceData(data), len(data)), err // nobody else has data
 }
 
 // Range gives the range under which a package depends on another, "" for none.

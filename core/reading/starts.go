@@ -176,7 +176,7 @@ func (r *reader) given(starts []start) []given {
 		count += len(names)
 	}
 	list := make([]given, 0, count)
-	sources := map[modules.Origin]*modules.Origin{}
+	sources := make(map[modules.Origin]*modules.Origin, count)
 	first := map[string]int{}      // where the first name that a file declares stands
 	among := make([]int, 0, count) // by name: where it is read
 	for i, names := range of {
