@@ -9,7 +9,7 @@ import (
 	"steadysocket/core/types"
 )
 
-// Shelf keeps contracts packed, in a tenth of the memory that they take, until all are
+// Shelf keeps contracts packed, in a sixth of the memory that they take, until all are
 // read. Of members, lists of them, handles and pass-through that are the same it keeps
 // one, and so do the contracts that it gives back: these parts must not be written to.
 // Types are told apart by which they are: they should come from a types.Pool. It is not

@@ -13,6 +13,7 @@ import (
 const (
 	maxFollowed = 20
 	maxListed   = 10000
+	maxWorked   = 100000 // lists and items that one list is worked out from
 )
 
 // constant follows a name, or a member of a module or table, to the value written for it;
@@ -124,7 +125,10 @@ func isSpread(x syntax.Expr) bool {
 // listed gives the items of a list that is written out, in constants or by the functions
 // that make one list of others; false where it is worked out otherwise.
 func (r *reader) listed(m *modules.Module, x syntax.Expr, depth int) (items []standing[syntax.Expr], ok bool) {
-	if depth > maxFollowed {
+	if depth == 0 {
+		r.worked = 0
+	}
+	if r.worked++; depth > maxFollowed || r.worked > maxWorked {
 		return nil, false
 	}
 	at := r.constant(m, x, depth)

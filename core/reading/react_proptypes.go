@@ -67,7 +67,7 @@ func (r *reader) propTypes(table part) *propTypes {
 }
 
 func (r *reader) propTable(out *propTypes, m *modules.Module, x syntax.Expr, depth int) {
-	if of, left, ok := r.lessOf(m, x); ok && depth <= 10 {
+	if of, left, ok := r.lessOf(m, x, 0); ok && depth <= 10 {
 		var all propTypes
 		r.propTable(&all, of.module, of.node, depth+1)
 		for _, member := range all.members {
@@ -105,15 +105,15 @@ func (r *reader) propTable(out *propTypes, m *modules.Module, x syntax.Expr, dep
 // lessOf gives the table that x is with members left out, and which those are: what is
 // left of a table when some are taken out of it by name, or what the usual functions give
 // back that are called omit and pick. ok is false for any other value.
-func (r *reader) lessOf(m *modules.Module, x syntax.Expr) (of standing[syntax.Expr], left func(name string) bool, ok bool) {
+func (r *reader) lessOf(m *modules.Module, x syntax.Expr, depth int) (of standing[syntax.Expr], left func(name string) bool, ok bool) {
 	switch x := syntax.Bare(x).(type) {
 	case *syntax.Ident:
 		sym, found := r.set.Local(m, x.Name)
-		if !found {
+		if !found || depth > maxFollowed {
 			break
 		}
 		if value, in := written(sym); value != nil {
-			return r.lessOf(in, value)
+			return r.lessOf(in, value, depth+1)
 		}
 		if value, names := restOf(sym); value != nil {
 			return standing[syntax.Expr]{sym.Module, value}, func(name string) bool { return names[name] }, true
@@ -226,7 +226,7 @@ func (r *reader) keyName(m *modules.Module, key syntax.Node) (string, bool) {
 	if !ok {
 		return "", false
 	}
-	l := (&worked{r, m, syntax.Between(key.Pos(), key.Stop())}).literal(computed.X)
+	l := (&worked{r: r, module: m, at: syntax.Between(key.Pos(), key.Stop())}).literal(computed.X)
 	if l == nil || l.Kind != syntax.StringLiteral {
 		return "", false
 	}

@@ -77,7 +77,7 @@ func attributesMade(props syntax.Expr) (list []*syntax.Attr) {
 // functions.
 func (b *body) outermost(provides func(*syntax.Element) bool) (elements []*syntax.Element, known bool) {
 	known = len(b.roots) > 0
-	busy := map[string]bool{}
+	busy, steps := map[string]bool{}, 0
 	var visit func(x syntax.Expr, depth int)
 	follow := func(name string, values []syntax.Expr, depth int) {
 		if len(values) == 0 || busy[name] {
@@ -114,7 +114,7 @@ func (b *body) outermost(provides func(*syntax.Element) bool) (elements []*synta
 		}
 	}
 	visit = func(x syntax.Expr, depth int) {
-		if depth > 50 || len(elements) > maxNodes {
+		if steps++; depth > 50 || steps > maxSteps || len(elements) > maxNodes {
 			known = false
 			return
 		}

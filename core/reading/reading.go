@@ -201,6 +201,7 @@ type reader struct {
 	known       map[string]*known  // files of a reading that is kept
 	own         map[string]ownFile // the package's files that a reading rests on
 	texts       texts
+	worked      int             // what the list at hand was worked out from so far
 	shelf       *contract.Shelf // what the names that were read so far stand for
 	settled     bool            // own is whole
 	progress    func(done, all int)

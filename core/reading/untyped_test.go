@@ -46,6 +46,11 @@ func TestPropTypes(t *testing.T) {
 			"export function old(check, words) { return function (props, name, ...rest) { if (props[name]) warn(words); return check(props, name, ...rest); }; }\nexport const both = (checks) => (props) => checks.map((c) => c(props));\n",
 		"src/more.js": "import PropTypes from 'prop-types';\nexport function Base({ a }) { return <i>{a}</i>; }\nBase.propTypes = { a: PropTypes.number.isRequired, deep: PropTypes.shape({ x: PropTypes.bool.isRequired, y: PropTypes.string }) };\nBase.defaultProps = { a: 3 };\n",
 	}
+	// Each asks for each of its ten items all of the one before.
+	chain := "const l0 = ['0', '1', '2', '3', '4', '5', '6', '7', '8', '9'];\n"
+	for i := range 18 {
+		chain += fmt.Sprintf("const l%d = l0.filter((x) => l%d.includes(x));\n", i+1, i)
+	}
 	for _, test := range []struct{ table, defaults, want string }{
 		{"a: PropTypes.string, b: PropTypes.bool.isRequired", "{}", "a:string b!:boolean"},
 		{"a: PropTypes.string.isRequired, b: PropTypes.bool.isRequired", "{ a: 'x' }", "a:string=x b!:boolean"},
@@ -66,6 +71,8 @@ func TestPropTypes(t *testing.T) {
 		{"..._.pick(Base.propTypes, 'deep', TONES[0])", "{}", ""},
 		{"...rest, b: taken.isRequired", "{}", "b!:number deep:{ x: boolean; y?: string }"},
 		{"a: PropTypes.bool.isRequired, ...gone, b: PropTypes.bool.isRequired", "{}", "a? b!:boolean"},
+		{"...round, a: PropTypes.oneOf(round), b: rounds(1), c: PropTypes.oneOf(odd), d: PropTypes.oneOf(again)", "{}", "a b c d"},
+		{"a: PropTypes.oneOf(l18), b: PropTypes.oneOf(l0)", "{}", "a b:'0' | '1' | '2' | '3' | '4' | '5' | '6' | '7' | '8' | '9'"},
 		{"...(process.env.NODE_ENV === 'production' ? {} : Base.propTypes)", "{}", "a!:number deep:{ x: boolean; y?: string }"},
 		{"a: target, b: checks.node, c: checks.node.isRequired", "{}", "a:string | Unread b c!"},
 		{"a: old(PropTypes.bool, 'take b'), b: checks.old(PropTypes.oneOf(TONES)), c: both([PropTypes.bool])", "{}", "a:boolean b:'calm' | 'loud' c"},
@@ -79,7 +86,7 @@ func TestPropTypes(t *testing.T) {
 		for name, text := range shared {
 			files[name] = text
 		}
-		files["src/x.js"] = "import PropTypes from 'prop-types';\nimport { Base } from './more';\nimport * as words from './words';\nimport { TONES, Kinds } from './words';\nimport * as checks from './checks';\nimport { target, old, both } from './checks';\nconst { a: taken, ...rest } = Base.propTypes;\n" +
+		files["src/x.js"] = "import PropTypes from 'prop-types';\nimport { Base } from './more';\nimport * as words from './words';\nimport { TONES, Kinds } from './words';\nimport * as checks from './checks';\nimport { target, old, both } from './checks';\nconst { a: taken, ...rest } = Base.propTypes;\nconst round = back, back = round, rounds = (x) => rounds(x), again = [...again.map((x) => again)], odd = TONES.filter((x) => odd.includes(x));\n" + chain +
 			"export default class X extends React.Component {\n  static propTypes = { " + test.table + " };\n  static get defaultProps() { return " + test.defaults + "; }\n  render() { return <b {...this.props} />; }\n}\n"
 		r, err := readFiles(t, files, Options{})
 		if err != nil {

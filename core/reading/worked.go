@@ -16,6 +16,7 @@ type worked struct {
 	r      *reader
 	module *modules.Module
 	at     syntax.Range // of what the texts that are made stand for
+	depth  int          // of the list that is worked out
 }
 
 // literal works out an expression that comes to a text or number; nil for any other.
@@ -144,7 +145,7 @@ func (a *worked) holds(x syntax.Expr) (holds, known bool) {
 			break
 		}
 		of := a.literal(x.Args[0])
-		list, ok := a.r.listed(a.module, f.X, 0)
+		list, ok := a.r.listed(a.module, f.X, a.depth+1)
 		if of == nil || !ok {
 			break
 		}
@@ -200,10 +201,10 @@ func (r *reader) eachOf(m *modules.Module, list, by syntax.Expr, depth int, make
 	for _, item := range all {
 		at := r.constant(item.module, item.node, 0)
 		l, is := at.node.(*syntax.Literal)
-		if !is {
+		if r.worked++; !is || r.worked > maxWorked {
 			return nil, false
 		}
-		a, back := &worked{r: r, at: syntax.Between(l.Pos(), l.Stop())}, syntax.Expr(nil)
+		a, back := &worked{r: r, at: syntax.Between(l.Pos(), l.Stop()), depth: depth + 1}, syntax.Expr(nil)
 		if fn != nil {
 			if back, a.module = bind(fn, of.module, at.module, []syntax.Expr{l}); back == nil {
 				return nil, false
