@@ -270,10 +270,8 @@ func (r *reader) handsTo(m *modules.Module, fun syntax.Expr) (arg int, ok bool) 
 			}
 		}
 	}
-	if inner.X != nil {
-		called(inner.X)
-	} else if inner.Body != nil {
-		syntax.Returns(inner.Body, called)
+	for _, x := range givenBack(inner) {
+		called(x)
 	}
 	return arg, ok
 }

@@ -394,12 +394,11 @@ func (r *reader) body(m *made, t *taken) *body {
 	}
 	if m.fn.Body != nil {
 		walk(m.fn.Body, false)
-		syntax.Returns(m.fn.Body, func(x syntax.Expr) { b.roots = append(b.roots, x) })
 	}
 	if m.fn.X != nil {
 		walk(m.fn.X, false)
-		b.roots = append(b.roots, m.fn.X)
 	}
+	b.roots = givenBack(m.fn)
 	if m.class != nil { // render may leave all of it to other methods
 		for name, fn := range m.methods() {
 			b.funcs["this."+name] = fn

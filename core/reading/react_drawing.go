@@ -693,7 +693,7 @@ func (d *drawing) call(x *syntax.Call, when []condition, follows int) []contract
 	return nil
 }
 
-func isIdent(x syntax.Expr, name string) bool {
+func isIdent(x syntax.Node, name string) bool {
 	id, ok := x.(*syntax.Ident)
 	return ok && id.Name == name
 }

@@ -98,14 +98,7 @@ func (r *reader) handsBack(m *made, of evaluate.Type, call *syntax.Call, at int,
 			return p.Kind == syntax.SpreadProperty && isIdent(syntax.Bare(p.Value), param.Name)
 		})
 	}
-	if fn.X != nil {
-		return returns(fn.X)
-	}
-	found := false
-	if fn.Body != nil {
-		syntax.Returns(fn.Body, func(x syntax.Expr) { found = found || returns(x) })
-	}
-	return found
+	return slices.ContainsFunc(givenBack(fn), returns)
 }
 
 // called gives the function of the library that a call calls, with its module.

@@ -119,15 +119,7 @@ func (r *reader) lessOf(m *modules.Module, x syntax.Expr, depth int) (of standin
 			return standing[syntax.Expr]{sym.Module, value}, func(name string) bool { return names[name] }, true
 		}
 	case *syntax.Call:
-		name := ""
-		switch f := x.Fun.(type) {
-		case *syntax.Ident:
-			name = f.Name
-		case *syntax.Member:
-			if id, plain := f.Name.(*syntax.Ident); plain {
-				name = id.Name
-			}
-		}
+		name := calledName(x)
 		if name != "omit" && name != "pick" || len(x.Args) < 2 {
 			break
 		}
@@ -240,14 +232,7 @@ var assigners = map[string]bool{"assign": true, "objectAssign": true, "_extends"
 // assigning gives a call that joins tables as one table that takes them over; nil for
 // all else.
 func assigning(x *syntax.Call) *syntax.Object {
-	var name *syntax.Ident
-	switch f := x.Fun.(type) {
-	case *syntax.Ident:
-		name = f
-	case *syntax.Member:
-		name, _ = f.Name.(*syntax.Ident)
-	}
-	if name == nil || !assigners[name.Name] || len(x.Args) == 0 {
+	if !assigners[calledName(x)] || len(x.Args) == 0 {
 		return nil
 	}
 	if _, written := x.Args[0].(*syntax.Object); !written {
@@ -338,15 +323,6 @@ func (r *reader) propTypeOf(m *modules.Module, x *syntax.Member, name string, de
 }
 
 func (r *reader) propTypeCall(m *modules.Module, x *syntax.Call, depth int) types.Type {
-	name := ""
-	switch f := x.Fun.(type) {
-	case *syntax.Ident:
-		name = f.Name
-	case *syntax.Member:
-		if id, ok := f.Name.(*syntax.Ident); ok {
-			name = id.Name
-		}
-	}
 	if arg, ok := r.handsTo(m, x.Fun); ok && arg < len(x.Args) {
 		t, _ := r.propType(m, x.Args[arg], depth)
 		return t
@@ -355,7 +331,7 @@ func (r *reader) propTypeCall(m *modules.Module, x *syntax.Call, depth int) type
 		return nil
 	}
 	inner := func() types.Type { t, _ := r.propType(m, x.Args[0], depth); return t }
-	switch name {
+	switch calledName(x) {
 	case "oneOf":
 		return r.valuesOf(m, x.Args[0])
 	case "oneOfType":

@@ -271,7 +271,7 @@ func takenFrom(sym modules.Symbol) (*syntax.Member, *modules.Module) {
 		}
 		for _, p := range pattern.Props {
 			key, named := syntax.KeyName(p.Key)
-			if named && !p.Rest && p.Default == nil && isIdentPattern(p.Target, sym.Name) {
+			if named && !p.Rest && p.Default == nil && isIdent(p.Target, sym.Name) {
 				at := syntax.Between(p.Key.Pos(), p.Key.Stop())
 				return &syntax.Member{Range: at, X: v.Value, Name: &syntax.Ident{Range: at, Name: key}}, sym.Module
 			}
@@ -297,7 +297,7 @@ func restOf(sym modules.Symbol) (object syntax.Expr, taken map[string]bool) {
 	taken = map[string]bool{}
 	for _, p := range pattern.Props {
 		if p.Rest {
-			if isIdentPattern(p.Target, sym.Name) {
+			if isIdent(p.Target, sym.Name) {
 				return v.Value, taken
 			}
 			return nil, nil
@@ -309,9 +309,4 @@ func restOf(sym modules.Symbol) (object syntax.Expr, taken map[string]bool) {
 		taken[key] = true
 	}
 	return nil, nil
-}
-
-func isIdentPattern(p syntax.Pattern, name string) bool {
-	id, ok := p.(*syntax.Ident)
-	return ok && id.Name == name
 }
