@@ -157,25 +157,22 @@ func (r *reader) listed(m *modules.Module, x syntax.Expr, depth int) (items []st
 		if !ok {
 			return nil, false
 		}
-		if copied, plain := f.Name.(*syntax.Ident); plain && copied.Name == "slice" && len(x.Args) == 0 {
-			return r.listed(at.module, f.X, depth+1)
-		}
-		if len(x.Args) == 0 {
-			return nil, false
-		}
-		of, _ := f.X.(*syntax.Ident)
 		name, _ := f.Name.(*syntax.Ident)
-		if name != nil {
-			switch name.Name {
-			case "map":
-				return r.mapped(at.module, f.X, x.Args[0], depth)
-			case "filter":
-				return r.filtered(at.module, f.X, x.Args[0], depth)
-			case "concat":
-				return r.joined(at.module, f.X, x.Args, depth)
-			}
+		switch {
+		case name == nil:
+			return nil, false
+		case name.Name == "slice" && len(x.Args) == 0:
+			return r.listed(at.module, f.X, depth+1)
+		case len(x.Args) == 0:
+			return nil, false
+		case name.Name == "map":
+			return r.mapped(at.module, f.X, x.Args[0], depth)
+		case name.Name == "filter":
+			return r.filtered(at.module, f.X, x.Args[0], depth)
+		case name.Name == "concat":
+			return r.joined(at.module, f.X, x.Args, depth)
 		}
-		if of == nil || name == nil || !listing[of.Name] {
+		if of, _ := f.X.(*syntax.Ident); of == nil || !listing[of.Name] {
 			return nil, false
 		}
 		switch name.Name {

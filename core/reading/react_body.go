@@ -502,13 +502,20 @@ func dotted(m *syntax.Member) string {
 
 // drawnName gives the name behind x, x() or x?.().
 func drawnName(x syntax.Expr) string {
-	switch x := syntax.Bare(x).(type) {
+	x = syntax.Bare(x)
+	if call, ok := x.(*syntax.Call); ok {
+		return drawnName(call.Fun)
+	}
+	return dottedName(x)
+}
+
+// dottedName gives the name behind x, a.b and this.props.b.
+func dottedName(x syntax.Expr) string {
+	switch x := x.(type) {
 	case *syntax.Ident:
 		return x.Name
 	case *syntax.Member:
 		return dotted(x)
-	case *syntax.Call:
-		return drawnName(x.Fun)
 	}
 	return ""
 }
@@ -577,6 +584,15 @@ func (t *taken) propOf(local string) string {
 		}
 	}
 	return ""
+}
+
+// spelled gives how the prop is spelled that a name of the body stands for: taken from the
+// props, or a member of them; "" for any other.
+func (t *taken) spelled(name string) string {
+	if rest, ok := strings.CutPrefix(name, t.props+"."); ok && t.props != "" {
+		return rest
+	}
+	return t.propOf(name)
 }
 
 // isTagName reports whether a tag is a value in scope: one in lower case is

@@ -57,10 +57,15 @@ type bound struct {
 	when []condition
 }
 
+func newDrawing(r *reader, m *made, t *taken, c *contract.Contract) *drawing {
+	return &drawing{r: r, m: m, t: t, c: c, locals: map[string][]bound{}, funcs: map[string]*syntax.Func{}, slots: map[string]*contract.Slot{},
+		where: map[string]*standings{}, places: map[string][]spot{}, replaced: map[string]bool{}, repeats: map[string]bool{}, vague: map[string]bool{}, region: map[string]int{}, busy: map[string]bool{}, hooks: hookList{}, found: &found{}}
+}
+
 // draw fills in what follows from the drawn tree.
 func (r *reader) draw(c *contract.Contract, m *made, t *taken) {
-	d := &drawing{r: r, m: m, t: t, c: c, locals: map[string][]bound{}, funcs: map[string]*syntax.Func{}, slots: map[string]*contract.Slot{},
-		where: map[string]*standings{}, places: map[string][]spot{}, replaced: map[string]bool{}, repeats: map[string]bool{}, vague: map[string]bool{}, region: map[string]int{}, busy: map[string]bool{}, hooks: hookList{}, found: r.foundIn(m, c)}
+	d := newDrawing(r, m, t, c)
+	d.found = r.foundIn(m, c)
 	d.scope = r.eval.Inside(m.fn, r.scope(m), nil)
 	for _, s := range c.Slots {
 		d.where[s.Name] = &standings{}
@@ -280,10 +285,7 @@ func (d *drawing) props(n syntax.Node) []string {
 			return
 		}
 		for _, name := range d.names(n) {
-			spelled := d.t.propOf(name)
-			if rest, ok := strings.CutPrefix(name, d.t.props+"."); ok && d.t.props != "" {
-				spelled = rest
-			}
+			spelled := d.t.spelled(name)
 			if _, known := d.r.framework.spelling(spelled); spelled != "" {
 				set[known] = true
 			}

@@ -93,16 +93,6 @@ func (d *drawing) handAll(x *syntax.Element, given syntax.Expr, when []condition
 	}
 }
 
-func dottedName(x syntax.Expr) string {
-	switch x := x.(type) {
-	case *syntax.Ident:
-		return x.Name
-	case *syntax.Member:
-		return dotted(x)
-	}
-	return ""
-}
-
 // bound reports whether a name is one of the component's own.
 func (d *drawing) bound(name string) bool {
 	return d.t.propOf(name) != "" || len(d.locals[name]) > 0 || d.funcs[name] != nil
@@ -161,17 +151,9 @@ func (r *reader) aside() *reader {
 func (d *drawing) handTo(of became, before map[string]standings, when []condition) {
 	for name, w := range d.where {
 		if *w != before[name] {
-			for _, fact := range []struct {
-				into map[string]bool
-				is   contract.Fact
-			}{{d.repeats, of.inLoop}, {d.replaced, of.fallback}} {
-				if fact.is == contract.Yes {
-					fact.into[name] = true
-				}
-			}
-			if of.inLoop == contract.Unknown || of.fallback == contract.Unknown {
-				d.vague[name] = true
-			}
+			d.repeats[name] = d.repeats[name] || of.inLoop == contract.Yes
+			d.replaced[name] = d.replaced[name] || of.fallback == contract.Yes
+			d.vague[name] = d.vague[name] || of.inLoop == contract.Unknown || of.fallback == contract.Unknown
 		}
 	}
 	switch of.conditional {

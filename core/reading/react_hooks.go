@@ -290,15 +290,7 @@ func (d *drawing) values(x syntax.Expr) (list []string) {
 // propType gives the type of the prop that a name or member of the body stands for, as the
 // contract has it; nil for any other.
 func (d *drawing) propType(x syntax.Expr) types.Type {
-	spelled := ""
-	switch x := syntax.Bare(x).(type) {
-	case *syntax.Ident:
-		spelled = d.t.propOf(x.Name)
-	case *syntax.Member:
-		if rest, ok := strings.CutPrefix(dotted(x), d.t.props+"."); ok && d.t.props != "" {
-			spelled = rest
-		}
-	}
+	spelled := d.t.spelled(dottedName(syntax.Bare(x)))
 	if spelled == "" {
 		return nil
 	}

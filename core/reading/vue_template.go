@@ -266,8 +266,8 @@ func (v *vueReading) newDrawing() *drawing {
 	if v.m.in != nil {
 		m.module = v.m.in
 	}
-	d := &drawing{r: v.r, m: m, t: t, c: v.c, scope: v.scope, locals: map[string][]bound{}, funcs: map[string]*syntax.Func{}, slots: map[string]*contract.Slot{},
-		where: map[string]*standings{}, places: map[string][]spot{}, replaced: map[string]bool{}, repeats: map[string]bool{}, vague: map[string]bool{}, region: map[string]int{}, busy: map[string]bool{}, hooks: hookList{}, found: &found{}}
+	d := newDrawing(v.r, m, t, v.c)
+	d.scope = v.scope
 	d.known = func(x syntax.Expr) types.Type { return v.typeOf(v.m.module, x) }
 	local := func(name string, x syntax.Expr) {
 		if x == nil {
