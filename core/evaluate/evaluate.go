@@ -45,21 +45,21 @@ type Evaluator struct {
 	// Odd is what was not understood in the types given out so far.
 	Odd []Odd
 
-	declared  map[declaration]Type           // of declarations without type arguments
-	instances map[instance]Type              // of those with
-	out       map[Type]givenOut              // types given out before
-	shared    map[memberType]givenOut        // types of members given out before
-	lasting   *lasting                       // the same of members that are what they are written as; they stay
-	pool      *types.Pool                    // of the types given out
-	left      map[uint64][]string            // out of sets of native attributes, one of each list
-	fixed     map[*syntax.TypeMember]*member // members of generic types that are the same with all arguments; nil where they are not
-	always    map[*syntax.TypeMember]*member // the same of known modules
-	lists     map[uint64][]Type              // members of unions, one of each list
-	inferring map[[2]any]bool                // pairs that are being inferred from
-	elements  *shape                         // native elements with their attributes; nil until asked for
-	apart     []apart                        // of known modules, in the order of being looked at
-	looks     int                            // of the inference at hand
-	erasing   bool                           // a type parameter stands for its constraint, whatever its default
+	declared  map[declaration]Type             // of declarations without type arguments
+	instances map[instance]Type                // of those with
+	out       map[Type]givenOut                // types given out before
+	shared    map[memberType]givenOut          // types of members given out before
+	lasting   *lasting                         // the same of members that are what they are written as; they stay
+	pool      *types.Pool                      // of the types given out
+	left      map[uint64][]string              // out of sets of native attributes, one of each list
+	fixed     map[*syntax.ObjectType][]*member // members of generic types that are the same with all arguments, by their places; nil where it is not known, varies where they are not
+	always    map[*syntax.ObjectType][]*member // the same of known modules
+	lists     map[uint64][]Type                // members of unions, one of each list
+	inferring map[[2]any]bool                  // pairs that are being inferred from
+	elements  *shape                           // native elements with their attributes; nil until asked for
+	apart     []apart                          // of known modules, in the order of being looked at
+	looks     int                              // of the inference at hand
+	erasing   bool                             // a type parameter stands for its constraint, whatever its default
 	depth     int
 	weight    int // of what was evaluated so far, in bytes
 	steps     int // since depth was 0
@@ -106,7 +106,7 @@ type memberType struct {
 
 // New makes an evaluator.
 func New(set *modules.Set, names Names) *Evaluator {
-	return &Evaluator{Set: set, Names: names, declared: map[declaration]Type{}, instances: map[instance]Type{}, out: map[Type]givenOut{}, inferring: map[[2]any]bool{}, fixed: map[*syntax.TypeMember]*member{}, always: map[*syntax.TypeMember]*member{}, shared: map[memberType]givenOut{}, lasting: &lasting{map[string]int32{}, map[writtenType]types.Type{}, map[writtenType][]Odd{}}, pool: types.NewPool(), left: map[uint64][]string{}, lists: map[uint64][]Type{}}
+	return &Evaluator{Set: set, Names: names, declared: map[declaration]Type{}, instances: map[instance]Type{}, out: map[Type]givenOut{}, inferring: map[[2]any]bool{}, fixed: map[*syntax.ObjectType][]*member{}, always: map[*syntax.ObjectType][]*member{}, shared: map[memberType]givenOut{}, lasting: &lasting{map[string]int32{}, map[writtenType]types.Type{}, map[writtenType][]Odd{}}, pool: types.NewPool(), left: map[uint64][]string{}, lists: map[uint64][]Type{}}
 }
 
 // Bounds on evaluation. Real libraries stay a hundredfold below them.

@@ -21,9 +21,16 @@ type apart struct {
 // that are given out stay the same ones; those of members that are what they are written
 // as are not made again.
 func (e *Evaluator) LetGo(set *modules.Set, bytes int) {
+	clear(e.declared)
+	clear(e.instances)
+	clear(e.out)
+	clear(e.inferring)
+	clear(e.fixed)
+	clear(e.shared)
+	clear(e.lists)
 	before := *e
-	*e = *New(set, before.Names)
-	e.pool, e.left, e.lasting = before.pool, before.left, before.lasting
+	*e = Evaluator{Set: set, Names: e.Names, pool: e.pool, left: e.left, lasting: e.lasting, always: e.always,
+		declared: e.declared, instances: e.instances, out: e.out, inferring: e.inferring, fixed: e.fixed, shared: e.shared, lists: e.lists}
 	known := map[*modules.Module]bool{}
 	for _, m := range set.Known {
 		known[m] = true
@@ -38,10 +45,7 @@ func (e *Evaluator) LetGo(set *modules.Set, bytes int) {
 			break
 		}
 		for _, m := range a.of.shape.members {
-			m.is = nil
-			if n, ok := m.node.(*syntax.TypeMember); ok && before.always[n] == m {
-				e.always[n] = m
-			}
+			m.is, m.stays = nil, true
 		}
 		e.apart = append(e.apart, a)
 		if len(a.of.args) > 0 {
@@ -53,6 +57,28 @@ func (e *Evaluator) LetGo(set *modules.Set, bytes int) {
 			e.elements = before.elements
 		}
 	}
+	for t, list := range e.always {
+		if !staying(list) {
+			delete(e.always, t)
+		}
+	}
+	for _, a := range e.apart {
+		for _, m := range a.of.shape.members {
+			m.stays = false
+		}
+	}
+}
+
+// staying takes those that do not stay out of a list of members that are the same with all
+// arguments, and reports whether any are left.
+func staying(list []*member) (some bool) {
+	for i, m := range list {
+		if m != nil && !m.stays {
+			list[i] = nil
+		}
+		some = some || list[i] != nil
+	}
+	return some
 }
 
 // key gives what an interface is known by; false where something of the source stands in

@@ -43,6 +43,7 @@ type member struct {
 	native   bool // of a set of native attributes
 	number   bool // the key that a mapped type made it of is a number
 	there    bool // what a mapped type says is taken without undefined
+	stays    bool // while LetGo looks for what stays
 }
 
 // rarely is what few members have. Copies of a member share it.

@@ -415,14 +415,18 @@ func (e *Evaluator) Implied(t Type) bool {
 	return ok && o.implied
 }
 
+// varies stands for a member that is another one with other arguments.
+var varies = &member{}
+
 // members adds the members of an object type.
 func (e *Evaluator) members(to *shape, t *syntax.ObjectType, s *Scope) {
 	var block []member // in one piece
 	to.members = slices.Grow(to.members, min(len(t.Members), maxMembers))
-	in, fixed := &within{e, s, nil}, e.fixed
+	in, all := &within{e, s, nil}, e.fixed
 	if e.known(s.Module) != "" {
-		fixed = e.always
+		all = e.always
 	}
+	fixed := all[t]
 	for i, m := range t.Members {
 		if i == maxMembers {
 			to.bases = append(to.bases, e.base(e.odd(s, m, "there are more than %d members; those from here on are left out", maxMembers)))
@@ -451,9 +455,8 @@ func (e *Evaluator) members(to *shape, t *syntax.ObjectType, s *Scope) {
 			to.bases = append(to.bases, e.base(e.odd(s, m, "the name of this member is worked out when it runs")))
 			continue
 		}
-		shared, looked := fixed[m]
-		if shared != nil {
-			to.put(shared)
+		if fixed != nil && fixed[i] != nil && fixed[i] != varies {
+			to.put(fixed[i])
 			continue
 		}
 		if len(block) == 0 {
@@ -481,10 +484,14 @@ func (e *Evaluator) members(to *shape, t *syntax.ObjectType, s *Scope) {
 			made.is = known(function(sig))
 		default:
 			made.in = in
-			if len(s.types) > 0 && !looked {
-				fixed[m] = nil
+			if len(s.types) > 0 && (fixed == nil || fixed[i] == nil) {
+				if fixed == nil {
+					fixed = make([]*member, len(t.Members))
+					all[t] = fixed
+				}
+				fixed[i] = varies
 				if s.free(m.Type) {
-					fixed[m] = made
+					fixed[i] = made
 				}
 			}
 		}

@@ -20,12 +20,14 @@ const manifestName = "package.json"
 type places struct {
 	mu        sync.Mutex
 	folders   map[string][]string // names of the sources and manifests in each folder looked into, sorted
-	packages  map[string]bool     // whether packages are installed in a folder
+	inner     map[inFolder]bool   // whether folders in folders are there, of those that were asked for
 	paths     map[string]string   // of files that were found, one of each
 	located   map[located]string  // files behind modules of packages, "" for none
 	standing  map[string]string   // files that folders stand for, "" for none
 	manifests map[string]*Manifest
 }
+
+type inFolder struct{ dir, name string }
 
 // located is a module of a package in a folder, looked for under the conditions of a
 // level.
@@ -38,7 +40,7 @@ type located struct {
 const maxManifests = 16
 
 func newPlaces() *places {
-	return &places{folders: map[string][]string{}, packages: map[string]bool{}, paths: map[string]string{}, located: map[located]string{}, standing: map[string]string{}, manifests: map[string]*Manifest{}}
+	return &places{folders: map[string][]string{}, inner: map[inFolder]bool{}, paths: map[string]string{}, located: map[located]string{}, standing: map[string]string{}, manifests: map[string]*Manifest{}}
 }
 
 // look gives what is known in a table of p.
@@ -111,15 +113,16 @@ func (s *Set) folder(dir string) []string {
 	return names
 }
 
-// holdsPackages reports whether packages are installed in a folder.
-func (s *Set) holdsPackages(dir string) bool {
-	holds, known := look(s.places, s.places.packages, dir)
+// holds reports whether a folder holds another of this name.
+func (s *Set) holds(dir, name string) bool {
+	at := inFolder{dir, name}
+	there, known := look(s.places, s.places.inner, at)
 	if !known {
-		info, err := fs.Stat(s.FS, path.Join(dir, "node_modules"))
-		holds = err == nil && info.IsDir()
-		note(s.places, s.places.packages, dir, holds)
+		info, err := fs.Stat(s.FS, path.Join(dir, name))
+		there = err == nil && info.IsDir()
+		note(s.places, s.places.inner, at, there)
 	}
-	return holds
+	return there
 }
 
 // manifest gives the manifest in a folder, or nil.

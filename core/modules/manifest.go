@@ -291,6 +291,7 @@ func (m *Manifest) whole() Entry {
 func (s *Set) Patterns() (found []Entry, more bool) {
 	m := s.Manifest
 	seen := map[string]bool{}
+	under := map[string][]string{} // files, by the folder that they are looked for under
 	for i, key := range m.Exports.Keys {
 		before, _, star := strings.Cut(key, "*")
 		if !star || m.Exports.Values[i].Null || !strings.HasPrefix(before, "./") {
@@ -304,43 +305,51 @@ func (s *Set) Patterns() (found []Entry, more bool) {
 			root := path.Join(s.Dir, path.Dir(folder+"x"))
 			prefix := path.Join(root, strings.TrimPrefix(path.Base(folder+"x"), "./"))
 			prefix = prefix[:len(prefix)-1] // without the x
-			err := fs.WalkDir(s.FS, root, func(name string, entry fs.DirEntry, err error) error {
-				switch {
-				case err != nil, more:
-					return fs.SkipAll
-				case entry.IsDir():
-					if name != root && skipped[entry.Name()] {
-						return fs.SkipDir
-					}
-					return nil
-				}
+			files, known := under[root]
+			if !known {
+				files = s.filesUnder(root)
+				under[root] = files
+			}
+			for _, name := range files {
 				rest, ok := matchStar(prefix+"*"+suffix, name)
 				if !ok {
-					return nil
+					continue
 				}
 				module := strings.Replace(key, "*", rest, 1)
 				e, resolved := m.entry(module)
 				if file, there := s.entryFile(s.Dir, e); !resolved || seen[module] || !there || file != name {
-					return nil // another key is nearer, or takes it away
+					continue // another key is nearer, or takes it away
 				}
 				if len(found) == maxPatterns {
-					more = true
-					return fs.SkipAll
+					return found, true
 				}
 				seen[module] = true
 				found = append(found, e)
-				return nil
-			})
-			if err != nil {
-				continue // no such folder: the pattern gives out nothing
 			}
 		}
 	}
-	return found, more
+	return found, false
 }
 
 // maxPatterns bounds the modules that patterns give out.
 const maxPatterns = 400
+
+// filesUnder lists the files under a folder that are of a kind that is read, those of
+// folders that hold no sources aside. What cannot be looked into holds none.
+func (s *Set) filesUnder(root string) (files []string) {
+	fs.WalkDir(s.FS, root, func(name string, entry fs.DirEntry, err error) error {
+		switch {
+		case err != nil:
+			return fs.SkipAll
+		case entry.IsDir() && name != root && skipped[entry.Name()]:
+			return fs.SkipDir
+		case !entry.IsDir() && syntax.Parses(name):
+			files = append(files, name)
+		}
+		return nil
+	})
+	return files
+}
 
 // Alone reports whether the package at the root of a source does not say that
 // the source holds others.

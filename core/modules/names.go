@@ -3,7 +3,6 @@
 package modules
 
 import (
-	"maps"
 	"path"
 	"slices"
 	"strings"
@@ -573,25 +572,31 @@ func (s *Set) gives(file string, star Star, name string, seen map[string]bool) c
 // ExportNames lists the names that a module exports, those of its stars
 // included, sorted. Packages that are not there are listed in unresolved.
 func (s *Set) ExportNames(m *Module) (names []string, unresolved []string) {
-	c := &collector{set: s, seen: map[string]bool{}, visited: map[any]bool{}}
+	c := &collector{set: s, visited: map[any]bool{}}
 	c.module(m, false)
-	return slices.Sorted(maps.Keys(c.seen)), c.unresolved
+	return c.sorted(), c.unresolved
 }
 
 // FileNames lists the names that a file exports as ExportNames does, without its
 // tree where it was surveyed; false where the file cannot be read.
 func (s *Set) FileNames(file string) (names []string, unresolved []string, ok bool) {
-	c := &collector{set: s, seen: map[string]bool{}, visited: map[any]bool{}}
+	c := &collector{set: s, visited: map[any]bool{}}
 	ok = c.file(file, false)
-	return slices.Sorted(maps.Keys(c.seen)), c.unresolved, ok
+	return c.sorted(), c.unresolved, ok
 }
 
 // collector gathers the names that modules give out.
 type collector struct {
 	set        *Set
-	seen       map[string]bool
+	names      []string     // some of them several times
 	visited    map[any]bool // paths of files, bodies of namespaces
 	unresolved []string
+}
+
+// sorted gives the names, each once.
+func (c *collector) sorted() []string {
+	slices.Sort(c.names)
+	return slices.Compact(c.names)
 }
 
 // file gathers those of a file; star for what another passes on whole.
@@ -606,6 +611,7 @@ func (c *collector) file(file string, star bool) bool {
 	}
 	if !c.visited[file] {
 		c.visited[file] = true
+		c.names = slices.Grow(c.names, len(known.names))
 		for _, l := range known.names {
 			c.add(l.name, star)
 		}
@@ -634,9 +640,7 @@ func (c *collector) module(m *Module, star bool) {
 		}
 		c.add("default", star)
 		if sym, ok := c.set.export(m, "=", way{}); ok {
-			for _, inner := range c.set.inside(sym) {
-				c.seen[inner] = true
-			}
+			c.names = append(c.names, c.set.inside(sym)...)
 		}
 	}
 	c.stars(m.Path, m.Stars)
@@ -645,7 +649,7 @@ func (c *collector) module(m *Module, star bool) {
 // add adds a name. What is passed on whole leaves the default out.
 func (c *collector) add(name string, star bool) {
 	if !star || name != "default" {
-		c.seen[name] = true
+		c.names = append(c.names, name)
 	}
 }
 

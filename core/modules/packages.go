@@ -48,7 +48,7 @@ func (s *Set) installed(from, name string) (string, bool) {
 	types := "@types/" + strings.Replace(strings.TrimPrefix(pkg, "@"), "/", "__", 1)
 	for level := range conditionSets {
 		for dir := from; ; dir = path.Dir(dir) {
-			if path.Base(dir) != "node_modules" && s.holdsPackages(dir) {
+			if path.Base(dir) != "node_modules" && s.holds(dir, "node_modules") {
 				for _, candidate := range []string{pkg, types} {
 					folder := path.Join(dir, "node_modules", candidate)
 					if file, ok := s.moduleOf(folder, module, level); ok {

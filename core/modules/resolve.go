@@ -306,12 +306,16 @@ func (s *Set) sourceFile(dir string, e Entry) (string, bool) {
 			if !outputs[parts[i]] {
 				continue
 			}
-			base := strings.Join(parts[i+1:], "/")
-			for _, ext := range []string{".d.ts", ".d.mts", ".d.cts"} {
-				base = strings.TrimSuffix(base, ext)
-			}
 			for j := i; j >= 0; j-- {
-				if file, ok := s.file(path.Join(append([]string{dir}, append(append([]string{}, parts[:j]...), "src", strings.TrimSuffix(base, path.Ext(base)))...)...)); ok {
+				around := path.Join(dir, strings.Join(parts[:j], "/"))
+				if !s.holds(around, "src") {
+					continue
+				}
+				base := strings.Join(parts[i+1:], "/")
+				for _, ext := range []string{".d.ts", ".d.mts", ".d.cts"} {
+					base = strings.TrimSuffix(base, ext)
+				}
+				if file, ok := s.file(path.Join(around, "src", strings.TrimSuffix(base, path.Ext(base)))); ok {
 					return file, true
 				}
 			}

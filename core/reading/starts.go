@@ -3,7 +3,6 @@
 package reading
 
 import (
-	"cmp"
 	"iter"
 	"path"
 	"slices"
@@ -93,16 +92,17 @@ func (r *reader) entries() (iter.Seq[entry], error) {
 	}
 	r.set.Survey(files, r.surveyor())
 	r.counting(starts)
-	list := r.given(r.starts)
+	all := r.given(r.starts)
 	return func(yield func(entry) bool) {
-		for i, g := range list {
-			r.next(i, len(list), g.at)
-			sym, ok := r.set.Stands(*g.from)
+		for i, g := range all.list {
+			r.next(i, len(all.list), int(g.at))
+			sym, ok := r.set.Stands(all.from(g))
+			start := r.starts[g.start]
 			if !ok {
-				r.unread(r.exported(g.start.File, g.name), "", "the exported name %s is declared nowhere", g.name)
+				r.unread(r.exported(start.File, g.name), "", "the exported name %s is declared nowhere", g.name)
 				continue
 			}
-			if !yield(entry{g.start.Module, g.name, sym}) {
+			if !yield(entry{start.Module, g.name, sym}) {
 				return
 			}
 		}
@@ -147,16 +147,29 @@ func (r *reader) counting(found []start) {
 
 // given is a name that a module of the package gives out.
 type given struct {
-	start *start
-	name  string
-	from  *modules.Origin
-	at    int // among all, by modules and names
+	name     string
+	as       string // in the file that it comes from
+	from     int32  // that file
+	start    int32  // the module
+	at       int32  // among all, by modules and names
+	onlyType bool   // no more than its type is passed on
+}
+
+// allGiven are the names that all modules of a package give out.
+type allGiven struct {
+	list  []given
+	files []string // that they come from
+}
+
+// from is where a name comes from.
+func (a *allGiven) from(g given) modules.Origin {
+	return modules.Origin{File: a.files[g.from], Name: g.as, OnlyType: g.onlyType}
 }
 
 // given lists all names that the modules of the package give out, those that one file
 // declares together, so that each file is needed in one go. They stay in their order:
 // the first name of a component is the one that it is known by.
-func (r *reader) given(starts []start) []given {
+func (r *reader) given(starts []start) *allGiven {
 	var of [][]string // the names of each module
 	count := 0
 	for _, s := range starts {
@@ -175,32 +188,43 @@ func (r *reader) given(starts []start) []given {
 		}
 		count += len(names)
 	}
-	list := make([]given, 0, count)
-	sources := make(map[modules.Origin]*modules.Origin, count)
-	first := map[string]int{}      // where the first name that a file declares stands
-	among := make([]int, 0, count) // by name: where it is read
+	all := &allGiven{list: make([]given, 0, count)}
+	numbers := map[string]int32{}
+	var last []int32                // by file: the last name so far that it declares, -1 for none
+	next := make([]int32, 0, count) // by name: the next one that the same file declares, 0 for none
+	heads := make([]int32, 0, count)
 	for i, names := range of {
-		s := &starts[i]
 		for _, name := range names {
-			at := len(list)
-			from := r.set.Past(s.File, name)
-			shared := sources[from]
-			if shared == nil {
-				shared = &from
-				sources[from] = shared
+			at := int32(len(next))
+			from := r.set.Past(starts[i].File, name)
+			file, known := numbers[from.File]
+			if !known {
+				file = int32(len(all.files))
+				numbers[from.File] = file
+				all.files, last = append(all.files, from.File), append(last, -1)
 			}
-			among = append(among, at)
-			if from.Declared {
-				if _, known := first[from.File]; !known {
-					first[from.File] = at
-				}
-				among[at] = first[from.File]
+			next = append(next, 0)
+			// until they are brought into order, all stand as they are met
+			all.list = append(all.list, given{name, from.Name, file, int32(i), at, from.OnlyType})
+			switch {
+			case !from.Declared:
+				heads = append(heads, at)
+			case last[file] < 0:
+				heads, last[file] = append(heads, at), at
+			default:
+				next[last[file]], last[file] = at, at
 			}
-			list = append(list, given{s, name, shared, at})
 		}
 	}
-	slices.SortFunc(list, func(a, b given) int { return cmp.Or(among[a.at]-among[b.at], a.at-b.at) })
-	return list
+	met := all.list
+	all.list = make([]given, 0, count)
+	for _, at := range heads {
+		all.list = append(all.list, met[at])
+		for at = next[at]; at > 0; at = next[at] {
+			all.list = append(all.list, met[at])
+		}
+	}
+	return all
 }
 
 // commonJS reports whether a script gives out what it has by assignments.
