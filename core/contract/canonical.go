@@ -78,6 +78,9 @@ func (w *canonical) value(v reflect.Value) said {
 				w.WriteString(`"unknown"`)
 				return more
 			}
+		case *Payload:
+			w.payload(x)
+			return more
 		}
 		if x, ok := v.Addr().Interface().(shaped); ok {
 			n := x.encode(contentForm)
@@ -203,6 +206,34 @@ func (w *canonical) structure(v reflect.Value, named bool) said {
 		return wordsOnly
 	}
 	return more
+}
+
+// payload writes what an event hands over. What it says of its fields counts in a face.
+func (w *canonical) payload(x *Payload) {
+	if x.Unknown {
+		w.WriteString(`"unknown"`)
+		return
+	}
+	defer func(face bool) { w.face = face }(w.face)
+	w.face = false
+	fields := reflect.ValueOf(&x.Fields).Elem()
+	switch {
+	case x.Positional: // one map for each: the order is a part of it
+		w.WriteString(`{"form":"positional","fields":[`)
+		for i := range x.Fields {
+			if i > 0 {
+				w.WriteByte(',')
+			}
+			w.byName(fields.Slice(i, i+1))
+		}
+		w.WriteByte(']')
+	default:
+		w.WriteString(`{"form":"named","fields":`)
+		if w.byName(fields) == nothing {
+			w.WriteString("{}")
+		}
+	}
+	w.WriteByte('}')
 }
 
 // byName writes a list of named entries as a map by name. What is named counts

@@ -23,6 +23,7 @@ type Shelf struct {
 	byHash    map[uint32]uint32 // records by hash; taken places are walked past
 	contracts []uint32          // the record of each contract
 	packed    []byte            // the contract at hand
+	asked     Contract          // of which a part was asked for last
 	texts     shelved[string]
 	types     shelved[types.Type]
 	others    []any // values that are none of JSON's, each kept as it is
@@ -95,8 +96,21 @@ func (s *Shelf) Put(c *Contract) {
 
 // From gives the contracts from the one with a number on.
 func (s *Shelf) From(first int) []Contract {
-	list := make([]Contract, len(s.contracts)-first)
-	for i, record := range s.contracts[first:] {
+	return s.taken(s.contracts[first:])
+}
+
+// In gives the contracts with these numbers, in their order.
+func (s *Shelf) In(order []int) []Contract {
+	records := make([]uint32, len(order))
+	for i, n := range order {
+		records[i] = s.contracts[n]
+	}
+	return s.taken(records)
+}
+
+func (s *Shelf) taken(records []uint32) []Contract {
+	list := make([]Contract, len(records))
+	for i, record := range records {
 		ofContract.take(s, s.record(record), reflect.ValueOf(&list[i]).Elem())
 	}
 	return list
@@ -104,9 +118,9 @@ func (s *Shelf) From(first int) []Contract {
 
 // Export gives where the contract with a number is exported.
 func (s *Shelf) Export(i int) Export {
-	var c Contract
-	ofContract.fields(s, s.record(s.contracts[i]), reflect.ValueOf(&c).Elem(), exportField)
-	return c.Export
+	s.asked.Export = Export{}
+	ofContract.fields(s, s.record(s.contracts[i]), reflect.ValueOf(&s.asked).Elem(), exportField)
+	return s.asked.Export
 }
 
 // record gives the bytes from where a record begins; each says itself where it ends.

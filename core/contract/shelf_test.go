@@ -146,6 +146,11 @@ func TestShelfChangesNothing(t *testing.T) {
 	if rest := shelf.From(290); len(rest) != 10 || !reflect.DeepEqual(rest, put[290:]) {
 		t.Error("the last contracts are not those that were put last")
 	}
+	for i, c := range shelf.In([]int{200, 7, 299}) {
+		if want := put[[]int{200, 7, 299}[i]]; !reflect.DeepEqual(c, want) {
+			t.Errorf("asked for in this order, contract %d comes back as another", i)
+		}
+	}
 }
 
 // TestShelfIsSmall holds what it is for: a contract whose members are all of its own

@@ -56,6 +56,7 @@ type Evaluator struct {
 	always    map[*syntax.ObjectType][]*member // the same of known modules
 	lists     map[uint64][]Type                // members of unions, one of each list
 	inferring map[[2]any]bool                  // pairs that are being inferred from
+	framework map[*modules.Module]string       // names of known modules
 	elements  *shape                           // native elements with their attributes; nil until asked for
 	apart     []apart                          // of known modules, in the order of being looked at
 	looks     int                              // of the inference at hand
@@ -106,7 +107,7 @@ type memberType struct {
 
 // New makes an evaluator.
 func New(set *modules.Set, names Names) *Evaluator {
-	return &Evaluator{Set: set, Names: names, declared: map[declaration]Type{}, instances: map[instance]Type{}, out: map[Type]givenOut{}, inferring: map[[2]any]bool{}, fixed: map[*syntax.ObjectType][]*member{}, always: map[*syntax.ObjectType][]*member{}, shared: map[memberType]givenOut{}, lasting: &lasting{map[string]int32{}, map[writtenType]types.Type{}, map[writtenType][]Odd{}}, pool: types.NewPool(), left: map[uint64][]string{}, lists: map[uint64][]Type{}}
+	return &Evaluator{Set: set, Names: names, framework: knownNames(set), declared: map[declaration]Type{}, instances: map[instance]Type{}, out: map[Type]givenOut{}, inferring: map[[2]any]bool{}, fixed: map[*syntax.ObjectType][]*member{}, always: map[*syntax.ObjectType][]*member{}, shared: map[memberType]givenOut{}, lasting: &lasting{map[string]int32{}, map[writtenType]types.Type{}, map[writtenType][]Odd{}}, pool: types.NewPool(), left: map[uint64][]string{}, lists: map[uint64][]Type{}}
 }
 
 // Bounds on evaluation. Real libraries stay a hundredfold below them.

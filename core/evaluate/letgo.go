@@ -29,15 +29,11 @@ func (e *Evaluator) LetGo(set *modules.Set, bytes int) {
 	clear(e.shared)
 	clear(e.lists)
 	before := *e
-	*e = Evaluator{Set: set, Names: e.Names, pool: e.pool, left: e.left, lasting: e.lasting, always: e.always,
+	*e = Evaluator{Set: set, Names: e.Names, framework: knownNames(set), pool: e.pool, left: e.left, lasting: e.lasting, always: e.always,
 		declared: e.declared, instances: e.instances, out: e.out, inferring: e.inferring, fixed: e.fixed, shared: e.shared, lists: e.lists}
-	known := map[*modules.Module]bool{}
-	for _, m := range set.Known {
-		known[m] = true
-	}
 	kept := 0
 	for _, a := range before.apart {
-		at, ok := a.key(known)
+		at, ok := a.key(e.framework)
 		if !ok {
 			continue
 		}
@@ -83,7 +79,7 @@ func staying(list []*member) (some bool) {
 
 // key gives what an interface is known by; false where something of the source stands in
 // it, so that it must be let go of.
-func (a apart) key(known map[*modules.Module]bool) (at instance, ok bool) {
+func (a apart) key(framework map[*modules.Module]string) (at instance, ok bool) {
 	s := a.of.shape
 	at.declaration, ok = a.of.key.(declaration)
 	if !ok || len(a.of.args) > len(at.args) || len(s.bases)+len(s.calls)+len(s.news)+len(s.indexes) > 0 {
@@ -97,7 +93,10 @@ func (a apart) key(known map[*modules.Module]bool) (at instance, ok bool) {
 		at.args[i] = identity(arg)
 	}
 	for _, m := range s.members {
-		if m.in == nil || m.in.mapped != nil || m.rest != nil || !known[outermost(m.module)] {
+		if m.in == nil || m.in.mapped != nil || m.rest != nil {
+			return at, false
+		}
+		if _, known := framework[outermost(m.module)]; !known {
 			return at, false
 		}
 	}

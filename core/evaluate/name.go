@@ -241,15 +241,21 @@ func (e *Evaluator) interfaceType(around *Scope, sym modules.Symbol, key any, ar
 
 // known gives the name of the known module that m is, or stands in; of several the
 // shortest.
-func (e *Evaluator) known(m *modules.Module) string {
-	m = outermost(m)
-	shortest := ""
-	for name, known := range e.Set.Known {
-		if known == m && !strings.Contains(name, "/") && (shortest == "" || len(name) < len(shortest)) {
-			shortest = name
+func (e *Evaluator) known(m *modules.Module) string { return e.framework[outermost(m)] }
+
+// knownNames gives the names of known modules; "" for those that are part of one.
+func knownNames(set *modules.Set) map[*modules.Module]string {
+	names := make(map[*modules.Module]string, len(set.Known))
+	for name, m := range set.Known {
+		before := names[m]
+		switch {
+		case strings.Contains(name, "/"):
+			names[m] = before
+		case before == "" || len(name) < len(before) || len(name) == len(before) && name < before:
+			names[m] = name
 		}
 	}
-	return shortest
+	return names
 }
 
 // enumMembers gives the members of an enumeration, by the rules of the language.

@@ -64,13 +64,15 @@ func (e *Evaluator) Plain(t Type) types.Type {
 
 type plainer struct {
 	e        *Evaluator
-	busy     map[any]bool // objects being given out
-	declared int          // how many declared types stand around
+	busy     []any // objects being given out
+	declared int   // how many declared types stand around
 	parts    int
 	depth    int
 	cut      bool
-	brief    int  // more than 0 inside of what is given by name
-	round    bool // a type without a name was met inside of itself
+	brief    int            // more than 0 inside of what is given by name
+	round    bool           // a type without a name was met inside of itself
+	fields   []*types.Field // of the objects being given out, one after another
+	params   []types.Param  // of the functions being given out
 }
 
 func (p *plainer) odd(o *odd) {
@@ -90,10 +92,15 @@ func (p *plainer) all(list []Type) []types.Type {
 
 func plainLiteral(l literal) *types.Literal { return &types.Literal{Of: l.of, Value: l.value} }
 
-// of gives a type out, one of each.
-func (p *plainer) of(t Type) types.Type { return p.e.pool.One(p.made(t)) }
+// one gives the type of the pool that is made as t is.
+func (p *plainer) one(t types.Type) types.Type { return p.e.pool.One(t) }
 
-func (p *plainer) made(t Type) types.Type {
+func (p *plainer) named(name, from string, args ...types.Type) types.Type {
+	return p.e.pool.Named(name, from, args)
+}
+
+// of gives a type out, one of each.
+func (p *plainer) of(t Type) types.Type {
 	p.parts++
 	p.depth++
 	defer func() { p.depth-- }()
@@ -103,54 +110,54 @@ func (p *plainer) made(t Type) types.Type {
 	}
 	switch t := t.(type) {
 	case word:
-		return types.Basic(t)
+		return types.Boxed(types.Basic(t))
 	case literal:
-		return plainLiteral(t)
+		return p.e.pool.Literal(t.of, t.value)
 	case *union:
 		if t.name != "" && !simple(t) && (p.brief > 0 || p.parts > maxParts || len(t.list) > maxValues) {
 			from, _ := p.e.Set.Foreign(t.from.Path)
-			return &types.Named{Name: t.name, From: from, Args: p.arguments(t.args)}
+			return p.named(t.name, from, p.arguments(t.args)...)
 		}
-		return types.NewUnion(p.all(t.list)...)
+		return p.one(types.NewUnion(p.all(t.list)...))
 	case *both:
 		if p.e.reduced(t) == Type(wordNever) {
 			return types.Never
 		}
-		return p.both(t)
+		return p.intersection(t)
 	case *list:
-		return &types.Array{Elem: p.of(t.elem.get()), Readonly: t.readonly}
+		return p.one(&types.Array{Elem: p.of(t.elem.get()), Readonly: t.readonly})
 	case *tuple:
 		out := &types.Tuple{Readonly: t.readonly}
 		for _, elem := range t.elems {
 			out.Elems = append(out.Elems, types.Elem{Name: elem.name, Type: p.of(elem.of.get()), Optional: elem.optional, Rest: elem.rest})
 		}
-		return out
+		return p.one(out)
 	case *texts:
-		return &types.Template{Texts: t.parts, Types: p.all(t.types)}
+		return p.one(&types.Template{Texts: t.parts, Types: p.all(t.types)})
 	case *object:
 		return p.object(t)
 	case *param:
-		return &types.Named{Name: t.name}
+		return p.named(t.name, "")
 	case *choice:
 		return p.of(t.shown)
 	case *named:
 		if t == elementName {
-			return &types.Named{Name: "Element"}
+			return p.named("Element", "")
 		}
 		if !isName(t.name) {
 			return unread
 		}
-		return &types.Named{Name: t.name, From: t.from, Args: p.all(t.args)}
+		return p.named(t.name, t.from, p.all(t.args)...)
 	case *component:
 		props := t.props.get()
 		if props == Type(wordAny) {
-			return &types.Named{Name: "Component"}
+			return p.named("Component", "")
 		}
-		return &types.Named{Name: "Component", Args: []types.Type{p.of(props)}}
+		return p.named("Component", "", p.of(props))
 	case *keys:
-		return &types.Named{Name: "KeyOf", Args: []types.Type{p.of(t.of)}}
+		return p.named("KeyOf", "", p.of(t.of))
 	case *access:
-		return &types.Named{Name: "MemberOf", Args: []types.Type{p.of(t.of), p.of(t.key)}}
+		return p.named("MemberOf", "", p.of(t.of), p.of(t.key))
 	case *odd:
 		p.odd(t)
 	}
@@ -159,7 +166,7 @@ func (p *plainer) made(t Type) types.Type {
 
 // isName reports whether a name is one of the type language: words with dots.
 func isName(s string) bool {
-	for _, part := range strings.Split(s, ".") {
+	for part := range strings.SplitSeq(s, ".") {
 		if part == "" || '0' <= part[0] && part[0] <= '9' {
 			return false
 		}
@@ -189,8 +196,8 @@ func simple(u *union) bool {
 	return true
 }
 
-// both gives an intersection out: its objects as one.
-func (p *plainer) both(t *both) types.Type {
+// intersection gives an intersection out: its objects as one.
+func (p *plainer) intersection(t *both) types.Type {
 	// What the app chooses is shown by what may be chosen, not by what it is met
 	// with: names of elements, mostly.
 	if i := slices.IndexFunc(t.list, isChoice); i >= 0 {
@@ -205,7 +212,7 @@ func (p *plainer) both(t *both) types.Type {
 		}
 	}
 	if members > maxInner {
-		return types.NewIntersection(p.all(t.list)...)
+		return p.both(p.all(t.list))
 	}
 	// What an index signature says of members need not hold for those beside it.
 	apart := slices.ContainsFunc(t.list, func(m Type) bool { o, ok := m.(*object); return ok && len(o.get().indexes) > 0 })
@@ -221,7 +228,15 @@ func (p *plainer) both(t *both) types.Type {
 	if objects > 0 {
 		rest = append([]types.Type{p.shape(made)}, rest...)
 	}
-	return types.NewIntersection(rest...)
+	return p.both(rest)
+}
+
+// both is the intersection of types of the pool.
+func (p *plainer) both(list []types.Type) types.Type {
+	if len(list) == 1 {
+		return list[0]
+	}
+	return p.one(types.NewIntersection(list...))
 }
 
 func isChoice(t Type) bool { _, ok := t.(*choice); return ok }
@@ -236,10 +251,10 @@ func (p *plainer) object(o *object) types.Type {
 		if key, ok := o.key.(declaration); ok && from == "" {
 			from, _ = p.e.Set.Foreign(key.module.Path)
 		}
-		return &types.Named{Name: o.name, From: from, Args: p.arguments(o.args)}
+		return p.named(o.name, from, p.arguments(o.args)...)
 	}
 	if o.opaque && o.name == p.e.Names.Style {
-		return &types.Named{Name: "Style"}
+		return p.named("Style", "")
 	}
 	if o.opaque {
 		return byName()
@@ -252,18 +267,15 @@ func (p *plainer) object(o *object) types.Type {
 		defer func() { p.declared-- }()
 	}
 	id := identity(o)
-	if p.busy[id] || o.name != "" && (p.brief > 0 || p.declared > maxDeclared || p.parts > maxParts) {
+	if slices.Contains(p.busy, id) || o.name != "" && (p.brief > 0 || p.declared > maxDeclared || p.parts > maxParts) {
 		return byName()
 	}
-	if p.busy == nil {
-		p.busy = map[any]bool{}
-	}
-	p.busy[id] = true
-	defer delete(p.busy, id)
+	p.busy = append(p.busy, id)
+	defer func() { p.busy = p.busy[:len(p.busy)-1] }()
 	s := o.get()
 	if len(s.news) > 0 || len(s.calls) > 1 {
 		if props := p.e.PropsType(o); props != nil {
-			return &types.Named{Name: "Component", Args: p.arguments([]Type{props})}
+			return p.named("Component", "", p.arguments([]Type{props})...)
 		}
 	}
 	if p.depth > 1 && len(s.members) > maxInner {
@@ -278,7 +290,8 @@ func (p *plainer) object(o *object) types.Type {
 // shape gives members and signatures out.
 func (p *plainer) shape(s *shape) types.Type {
 	var list []types.Type
-	o := &types.Object{}
+	begins := len(p.fields)
+	defer func() { p.fields = p.fields[:begins] }()
 	for _, m := range s.members {
 		if m.native && len(s.natives) > 0 {
 			continue
@@ -292,17 +305,17 @@ func (p *plainer) shape(s *shape) types.Type {
 		if m.optional {
 			of = without(of, wordUndefined)
 		}
-		o.Fields = append(o.Fields, p.e.pool.Field(types.Field{Name: m.name, Type: p.of(of), Optional: m.optional, Readonly: m.readonly}))
+		p.fields = append(p.fields, p.e.pool.Field(types.Field{Name: m.name, Type: p.of(of), Optional: m.optional, Readonly: m.readonly}))
 	}
+	var indexes []types.Index
 	for _, i := range s.indexes {
-		o.Indexes = append(o.Indexes, types.Index{Key: p.of(i.key.get()), Value: p.of(i.of.get()), Readonly: i.readonly})
+		indexes = append(indexes, types.Index{Key: p.of(i.key.get()), Value: p.of(i.of.get()), Readonly: i.readonly})
 	}
 	for _, sig := range s.calls {
 		list = append(list, p.signature(sig))
 	}
-	if len(o.Fields)+len(o.Indexes) > 0 || len(s.bases)+len(s.natives)+len(s.calls)+len(s.news) == 0 {
-		o.Fields = slices.Clone(o.Fields) // without room for more
-		list = append(list, p.e.pool.One(o))
+	if fields := p.fields[begins:]; len(fields)+len(indexes) > 0 || len(s.bases)+len(s.natives)+len(s.calls)+len(s.news) == 0 {
+		list = append(list, p.e.pool.Object(fields, indexes))
 	}
 	if len(s.news) > 0 {
 		list = append(list, unread) // the language has no constructors
@@ -315,9 +328,9 @@ func (p *plainer) shape(s *shape) types.Type {
 		list = append(list, p.of(b.of))
 	}
 	for _, n := range s.natives {
-		list = append(list, &types.Named{Name: n.Name, From: n.From})
+		list = append(list, p.named(n.Name, n.From))
 	}
-	return types.NewIntersection(list...)
+	return p.both(list)
 }
 
 // arguments gives the arguments of a type that is given by its name: declared
@@ -329,7 +342,7 @@ func (p *plainer) arguments(list []Type) []types.Type {
 }
 
 func (p *plainer) signature(sig *signature) types.Type {
-	fn := &types.Func{}
+	var typeParams []types.TypeParam
 	for _, tp := range sig.typeParams {
 		made := types.TypeParam{Name: tp.name}
 		if tp.constraint != nil {
@@ -338,11 +351,14 @@ func (p *plainer) signature(sig *signature) types.Type {
 		if tp.fallback != nil {
 			made.Default = p.of(tp.fallback.get())
 		}
-		fn.TypeParams = append(fn.TypeParams, made)
+		typeParams = append(typeParams, made)
 	}
+	begins := len(p.params)
 	for _, param := range sig.params {
-		fn.Params = append(fn.Params, types.Param{Name: param.name, Type: p.of(param.of.get()), Optional: param.optional && !param.rest, Rest: param.rest})
+		p.params = append(p.params, types.Param{Name: param.name, Type: p.of(param.of.get()), Optional: param.optional && !param.rest, Rest: param.rest})
 	}
-	fn.Result = p.of(sig.result.get())
-	return fn
+	result := p.of(sig.result.get())
+	made := p.e.pool.Func(typeParams, p.params[begins:], result)
+	p.params = p.params[:begins]
+	return made
 }

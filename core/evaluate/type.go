@@ -647,11 +647,18 @@ func (e *Evaluator) reduced(t Type) Type {
 }
 
 func (e *Evaluator) contradicts(b *both) bool {
-	var shapes []*shape
+	var objects []*object
 	for _, part := range b.list {
 		if o, ok := part.(*object); ok {
-			shapes = append(shapes, o.get())
+			objects = append(objects, o)
 		}
+	}
+	if len(objects) < 2 {
+		return false
+	}
+	shapes := make([]*shape, len(objects))
+	for i, o := range objects {
+		shapes[i] = o.get()
 	}
 	for i, s := range shapes {
 		for _, m := range s.members {

@@ -5,6 +5,7 @@ package modules
 import (
 	"path"
 	"slices"
+	"sort"
 	"strings"
 
 	"steadysocket/core/place"
@@ -499,8 +500,8 @@ func (s *Set) surface(file string) *surface {
 
 // find finds a name.
 func (s *surface) find(name string) (given, bool) {
-	i, ok := slices.BinarySearchFunc(s.names, name, func(l listed, name string) int { return strings.Compare(l.name, name) })
-	if !ok {
+	i := sort.Search(len(s.names), func(i int) bool { return s.names[i].name >= name })
+	if i == len(s.names) || s.names[i].name != name {
 		return given{}, false
 	}
 	l := s.names[i]

@@ -493,7 +493,7 @@ func tellSlotsApart(c *contract.Contract) {
 // listing holds is large, and the room would stay too.
 func grown[T any](list []T, x T) []T {
 	if len(list) == cap(list) {
-		list = append(make([]T, 0, len(list)+len(list)/8+2), list...)
+		list = append(make([]T, 0, len(list)+len(list)/4+4), list...)
 	}
 	return append(list, x)
 }
@@ -636,20 +636,28 @@ func (s segment) empty(next segment) bool {
 // the names.
 func (r *reader) arrange() {
 	l := r.listing
-	l.Components, r.shelf = r.shelf.From(0), nil
-	for i, ways := range r.ways {
-		l.Components[i].Export = reachedBy(ways)
-	}
 	order := make([]int, len(r.segments))
 	for i := range order {
 		order[i] = i
 	}
-	byPlace := func(i, j int) int { return int(r.segments[i].at - r.segments[j].at) }
-	if slices.IsSortedFunc(order, byPlace) {
+	slices.SortFunc(order, func(i, j int) int { return int(r.segments[i].at - r.segments[j].at) })
+	numbers := make([]int, r.shelf.Len())
+	for n := range numbers {
+		numbers[n] = n
+	}
+	sorted := slices.IsSorted(order)
+	if !sorted {
+		numbers = arranged(numbers, r.segments, order, func(s segment) int32 { return s.components })
+	}
+	l.Components, r.shelf = r.shelf.In(numbers), nil
+	for i, n := range numbers {
+		if ways := r.ways[n]; ways != nil {
+			l.Components[i].Export = reachedBy(ways)
+		}
+	}
+	if sorted {
 		return
 	}
-	slices.SortFunc(order, byPlace)
-	l.Components = arranged(l.Components, r.segments, order, func(s segment) int32 { return s.components })
 	l.Exports = arranged(l.Exports, r.segments, order, func(s segment) int32 { return s.exports })
 	l.Unread = arranged(l.Unread, r.segments, order, func(s segment) int32 { return s.unread })
 	r.conflicts = arranged(r.conflicts, r.segments, order, func(s segment) int32 { return s.conflicts })

@@ -2,7 +2,10 @@
 
 package types
 
-import "hash/maphash"
+import (
+	"hash/maphash"
+	"slices"
+)
 
 // Pool holds one of each type put into it: the members of a library repeat the
 // same types over and over. It is not for use by several goroutines at once.
@@ -15,6 +18,14 @@ type Pool struct {
 
 // NewPool makes an empty pool.
 func NewPool() *Pool { return &Pool{maphash.MakeSeed(), map[uint64]Type{}, map[uint64]*Field{}} }
+
+// Boxed gives a word of the language as the Type that it was made once.
+func Boxed(b Basic) Type {
+	if word, ok := boxed[b]; ok {
+		return word
+	}
+	return b
+}
 
 // boxed are the words of the language, each made a Type once.
 var boxed = func() map[Basic]Type {
@@ -44,22 +55,66 @@ func (p *Pool) Field(f Field) *Field {
 // there is none yet. The types and fields that t is made of must come from the pool.
 func (p *Pool) One(t Type) Type {
 	if b, ok := t.(Basic); ok {
-		if word, ok := boxed[b]; ok {
-			return word
-		}
-		return t
+		return Boxed(b)
 	}
+	known, at := p.find(t)
+	if known == nil {
+		known = t
+		p.all[at] = t
+	}
+	return known
+}
+
+// Object gives what One gives for an object. The lists stay the caller's.
+func (p *Pool) Object(fields []*Field, indexes []Index) Type {
+	known, at := p.find(&Object{fields, indexes})
+	if known == nil {
+		known = &Object{slices.Clone(fields), slices.Clone(indexes)}
+		p.all[at] = known
+	}
+	return known
+}
+
+// Func gives what One gives for a function. The list of parameters stays the caller's.
+func (p *Pool) Func(typeParams []TypeParam, params []Param, result Type) Type {
+	known, at := p.find(&Func{typeParams, params, result})
+	if known == nil {
+		known = &Func{typeParams, slices.Clone(params), result}
+		p.all[at] = known
+	}
+	return known
+}
+
+// Named gives what One gives for a type that is known by its name.
+func (p *Pool) Named(name, from string, args []Type) Type {
+	known, at := p.find(&Named{name, from, args})
+	if known == nil {
+		known = &Named{name, from, args}
+		p.all[at] = known
+	}
+	return known
+}
+
+// Literal gives what One gives for a value.
+func (p *Pool) Literal(of Basic, value string) Type {
+	known, at := p.find(&Literal{of, value})
+	if known == nil {
+		known = &Literal{of, value}
+		p.all[at] = known
+	}
+	return known
+}
+
+// find gives the type of the pool that is made as t is; where there is none, the place
+// for it.
+func (p *Pool) find(t Type) (known Type, at uint64) {
 	var h maphash.Hash
 	h.SetSeed(p.seed)
 	hashParts(&h, t)
-	for key := h.Sum64(); ; key++ {
-		known, ok := p.all[key]
-		if !ok {
-			p.all[key] = t
-			return t
-		}
-		if same(known, t) {
-			return known
+	for at = h.Sum64(); ; at++ {
+		known = p.all[at]
+		if known == nil || same(known, t) {
+			return known, at
 		}
 	}
 }

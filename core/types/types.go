@@ -182,9 +182,9 @@ func unionOf(list []Type) Type {
 // fewTypes are held against each other one by one; more are told apart by a table.
 const fewTypes = 12
 
-// distinct gives a list without doubles, in its order.
+// distinct takes doubles out of a list, which is written over; the rest stay in order.
 func distinct(list []Type) []Type {
-	kept := make([]Type, 0, len(list))
+	kept := list[:0]
 	if len(list) <= fewTypes {
 		for _, t := range list {
 			if !slices.ContainsFunc(kept, func(other Type) bool { return same(t, other) }) {
@@ -221,7 +221,7 @@ func simple(t Type) bool {
 // NewIntersection joins types to an intersection: nested ones are flattened,
 // doubles left out. One type stays itself; no type is unknown.
 func NewIntersection(list ...Type) Type {
-	var flat []Type
+	flat := make([]Type, 0, len(list))
 	for _, t := range list {
 		if i, ok := t.(*Intersection); ok {
 			flat = append(flat, i.Members...)
