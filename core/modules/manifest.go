@@ -285,10 +285,13 @@ func (m *Manifest) whole() Entry {
 	return Entry{".", append(targets, "./index", "./src/index")}
 }
 
+// ModuleFile is a module of a package with the file that it means.
+type ModuleFile struct{ Module, File string }
+
 // Patterns lists the modules that patterns of the exports map give out: those
 // whose files are there. A pattern that gives out any file whatever its ending
 // names no modules. more says that there are others beyond the bound.
-func (s *Set) Patterns() (found []Entry, more bool) {
+func (s *Set) Patterns() (found []ModuleFile, more bool) {
 	m := s.Manifest
 	seen := map[string]bool{}
 	under := map[string][]string{} // files, by the folder that they are looked for under
@@ -316,15 +319,18 @@ func (s *Set) Patterns() (found []Entry, more bool) {
 					continue
 				}
 				module := strings.Replace(key, "*", rest, 1)
-				e, resolved := m.entry(module)
-				if file, there := s.entryFile(s.Dir, e); !resolved || seen[module] || !there || file != name {
+				if seen[module] {
+					continue
+				}
+				file, there := s.Entry(module)
+				if !there || file != name {
 					continue // another key is nearer, or takes it away
 				}
 				if len(found) == maxPatterns {
 					return found, true
 				}
 				seen[module] = true
-				found = append(found, e)
+				found = append(found, ModuleFile{module, file})
 			}
 		}
 	}

@@ -32,10 +32,8 @@ func (r *reader) findStarts() (starts []start, missing []modules.Entry, err erro
 		}
 	}
 	patterns, more := r.set.Patterns()
-	for _, e := range patterns {
-		if file, ok := r.set.Entry(e.Module); ok {
-			starts = append(starts, start{Module: e.Module, File: file})
-		}
+	for _, p := range patterns {
+		starts = append(starts, start{Module: p.Module, File: p.File})
 	}
 	root := ""
 	if len(starts) > 0 {

@@ -115,6 +115,21 @@ type parser struct {
 	yield         bool         // yield is an operator here
 	noReturn      bool         // an arrow's return type must be followed by : (then-branch of ?:)
 	noCond        bool         // conditional types end here (extends clause of one)
+	names         []Ident      // room for the next ones
+}
+
+// namesAtOnce is how many names are made in one piece: a tree holds more of them than of
+// anything else.
+const namesAtOnce = 8
+
+func (p *parser) named(at Range, name string) *Ident {
+	if len(p.names) == 0 {
+		p.names = make([]Ident, namesAtOnce)
+	}
+	made := &p.names[0]
+	p.names = p.names[1:]
+	*made = Ident{at, name}
+	return made
 }
 
 func (p *parser) errorAt(offset int, message string) {
@@ -303,12 +318,12 @@ func (p *parser) ident(want string) *Ident {
 	case p.tok == tIdent:
 		name := p.word()
 		p.next()
-		return &Ident{p.from(start), name}
+		return p.named(p.from(start), name)
 	case p.tok.isWord() && !p.newline && p.trying == 0 && p.tok != tExport && p.tok != tImport:
 		p.errorHere(want)
 		name := p.word()
 		p.next()
-		return &Ident{p.from(start), name}
+		return p.named(p.from(start), name)
 	}
 	p.errorHere(want)
 	return &Ident{p.missing(), ""}
@@ -322,7 +337,7 @@ func (p *parser) anyName(want string) *Ident {
 	}
 	start, name := p.start, p.word()
 	p.next()
-	return &Ident{p.from(start), name}
+	return p.named(p.from(start), name)
 }
 
 // literal parses the literal at the current token.
