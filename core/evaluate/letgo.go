@@ -120,7 +120,11 @@ type lasting struct {
 	files map[string]int32 // numbers of files
 	plain map[writtenType]types.Type
 	odd   map[writtenType][]Odd
+	long  map[declaredAt]bool // whether declared types are made of more than is given out
 }
+
+// declaredAt is where a type is declared.
+type declaredAt struct{ file, name string }
 
 func (l *lasting) at(m *member, t syntax.Type) writtenType {
 	file := m.in.scope.Module.Path

@@ -19,6 +19,7 @@ const (
 	maxWhole    = 500 // after so many, nothing more is given out
 	maxValues   = 30  // values of an open set that has a name
 	maxInner    = 60  // members of a declared type inside of another
+	maxFew      = 12  // members of one of which it is not asked whether it is too long by itself
 )
 
 // unread stands for a part that was not understood inside of a type that was.
@@ -47,19 +48,47 @@ func (e *Evaluator) Plain(t Type) types.Type {
 	}
 	said := len(e.Odd)
 	plain := p.of(t)
+	// What is too long is said by the names inside of it, and a type without a name that
+	// holds itself by the names around it: so they are said whole.
+	if p.cut {
+		plain, p = e.orElse(plain, p, t, &plainer{e: e, brief: 1, opens: true}, said, func(other *plainer) bool { return !other.cut && !other.round })
+	}
 	if p.round {
-		// A type without a name holds itself: by the names around it, it is said whole.
-		byName := &plainer{e: e, brief: 1}
-		before := slices.Clone(e.Odd[said:])
-		e.Odd = e.Odd[:said]
-		if again := byName.of(t); !byName.round {
-			plain = again
-		} else {
-			e.Odd = append(e.Odd[:said], before...)
-		}
+		plain, _ = e.orElse(plain, p, t, &plainer{e: e, brief: 1}, said, func(other *plainer) bool { return !other.round })
 	}
 	e.out[t] = givenOut{plain, slices.Clone(e.Odd[said:])}
 	return plain
+}
+
+// long reports whether a declared type is made of more than is given out, whoever asks:
+// inside of others it is given by its name.
+func (e *Evaluator) long(o *object) bool {
+	key, ok := o.key.(declaration)
+	if !ok || len(o.args) > 0 || key.module.Outer != nil || len(o.get().members) <= maxFew {
+		return false
+	}
+	at := declaredAt{key.module.Path, key.name}
+	long, known := e.lasting.long[at]
+	if !known {
+		said := len(e.Odd)
+		alone := &plainer{e: e, alone: true}
+		alone.of(o)
+		long, e.Odd = alone.cut, e.Odd[:said]
+		e.lasting.long[at] = long
+	}
+	return long
+}
+
+// orElse gives a type out in another way where that is better; said is how much was not
+// understood before either.
+func (e *Evaluator) orElse(plain types.Type, p *plainer, t Type, other *plainer, said int, better func(other *plainer) bool) (types.Type, *plainer) {
+	before := slices.Clone(e.Odd[said:])
+	e.Odd = e.Odd[:said]
+	if again := other.of(t); better(other) {
+		return again, other
+	}
+	e.Odd = append(e.Odd[:said], before...)
+	return plain, p
 }
 
 type plainer struct {
@@ -70,6 +99,8 @@ type plainer struct {
 	depth    int
 	cut      bool
 	brief    int            // more than 0 inside of what is given by name
+	opens    bool           // the outermost type is not given by name
+	alone    bool           // it is asked how long one type is
 	round    bool           // a type without a name was met inside of itself
 	fields   []*types.Field // of the objects being given out, one after another
 	params   []types.Param  // of the functions being given out
@@ -114,7 +145,7 @@ func (p *plainer) of(t Type) types.Type {
 	case literal:
 		return p.e.pool.Literal(t.of, t.value)
 	case *union:
-		if t.name != "" && !simple(t) && (p.brief > 0 || p.parts > maxParts || len(t.list) > maxValues) {
+		if t.name != "" && !simple(t) && (p.briefly() || p.parts > maxParts || len(t.list) > maxValues) {
 			from, _ := p.e.Set.Foreign(t.from.Path)
 			return p.named(t.name, from, p.arguments(t.args)...)
 		}
@@ -231,6 +262,9 @@ func (p *plainer) intersection(t *both) types.Type {
 	return p.both(rest)
 }
 
+// briefly reports whether the type at hand is given by its name, where it has one.
+func (p *plainer) briefly() bool { return p.brief > 0 && !(p.opens && p.depth == 1) }
+
 // both is the intersection of types of the pool.
 func (p *plainer) both(list []types.Type) types.Type {
 	if len(list) == 1 {
@@ -267,7 +301,7 @@ func (p *plainer) object(o *object) types.Type {
 		defer func() { p.declared-- }()
 	}
 	id := identity(o)
-	if slices.Contains(p.busy, id) || o.name != "" && (p.brief > 0 || p.declared > maxDeclared || p.parts > maxParts) {
+	if slices.Contains(p.busy, id) || o.name != "" && (p.briefly() || p.declared > maxDeclared || p.parts > maxParts) {
 		return byName()
 	}
 	p.busy = append(p.busy, id)
@@ -282,6 +316,9 @@ func (p *plainer) object(o *object) types.Type {
 		if o.name == "" {
 			p.tooLong()
 		}
+		return byName()
+	}
+	if p.depth > 1 && !p.alone && p.e.long(o) {
 		return byName()
 	}
 	return p.shape(s)

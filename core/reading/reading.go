@@ -28,7 +28,7 @@ import (
 
 // Version is the version of the readers. It grows with every change to what
 // they find in the same source.
-const Version = "13"
+const Version = "14"
 
 // Options say what to read and what is known besides the source.
 type Options struct {
@@ -602,11 +602,11 @@ func (r *reader) next(done, all, at int) {
 	trees, types := float64(held-idle), float64(r.eval.Weight())
 	left := 1 - float64(done)/float64(all)
 	again := usual.parsed * (1 - left/2)
-	switch {
-	case trees+types > max(r.held(source)*source, float64(r.set.Fixed())+usual.loose*source) && float64(r.set.Parsed()) < again*source:
+	switch heavy := trees+types > max(r.held(source)*source, float64(r.set.Fixed())+usual.loose*source); {
+	case heavy && float64(r.set.Parsed()) < again*source:
 		r.letGo(int(usual.natives*source), int(usual.surveyed*source*left))
 		r.evaluated = done
-	case types > usual.types*source && (done-r.evaluated)*usual.often >= all:
+	case heavy && types > usual.types*source && (done-r.evaluated)*usual.often >= all:
 		r.eval.LetGo(r.set, int(usual.natives*source))
 		r.evaluated = done
 	}
