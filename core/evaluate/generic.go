@@ -381,13 +381,63 @@ func (e *Evaluator) choose(t *syntax.ConditionalType, s *Scope, check Type) Type
 	case types.No:
 		return e.Type(t.Else, s)
 	}
-	_, given := check.(*param)
+	free, given := check.(*param)
 	_, asked := extends.(*param)
 	if (given || asked) && len(vars) == 0 {
-		// The app decides, by what it gives: it is one or the other.
-		return unite(e.Type(t.Then, s), e.Type(t.Else, s))
+		// The app decides, by what it gives: it is one or the other. What a default says
+		// holds for most.
+		usually := types.Undecided
+		if given && free.fallback != nil {
+			usually = e.assignable(free.fallback.get(), extends)
+		}
+		then, otherwise := e.Type(t.Then, s), e.Type(t.Else, s)
+		if writtenOut(t.Then) && writtenOut(t.Else) {
+			first, second := then, otherwise
+			if usually != types.No {
+				first = unsureBeside(then, otherwise)
+			}
+			if usually != types.Yes {
+				second = unsureBeside(otherwise, then)
+			}
+			then, otherwise = first, second
+		}
+		return unite(then, otherwise)
 	}
 	return e.odd(s, t, "whether %s extends %s cannot be decided", Clip(Written(s.Module, t.Check)), Clip(Written(s.Module, t.Extends)))
+}
+
+func writtenOut(t syntax.Type) bool {
+	_, ok := unparen(t).(*syntax.ObjectType)
+	return ok
+}
+
+// unsureBeside is an object type that holds or another one does, by what the app gives
+// elsewhere: of members that the other does not require it is not known whether they may
+// be left out.
+func unsureBeside(of, beside Type) Type {
+	o, ok := of.(*object)
+	other, too := beside.(*object)
+	if !ok || !too {
+		return of
+	}
+	doubted := func(m *member) bool {
+		also := other.get().member(m.name)
+		return !m.optional && !m.unsure && (also == nil || also.optional)
+	}
+	if len(o.get().bases)+len(other.get().bases) > 0 || !slices.ContainsFunc(o.shape.members, doubted) {
+		return of
+	}
+	made := &shape{indexes: o.shape.indexes, calls: o.shape.calls, news: o.shape.news}
+	for _, m := range o.shape.members {
+		if doubted(m) {
+			m.of() // its type is made once
+			copied := *m
+			copied.unsure = true
+			m = &copied
+		}
+		made.add(m)
+	}
+	return &object{fill: func() *shape { return made }}
 }
 
 // finite reports whether a type is a set of values.

@@ -312,6 +312,8 @@ func (s *shape) join(from *shape) {
 			joined.is = &lazy{eval: func() Type { return intersect(before.read(), m.read()) }}
 		}
 		joined.optional = before.optional && m.optional
+		surely := func(m *member) bool { return !m.optional && !m.unsure }
+		joined.unsure = !surely(before) && !surely(m) && (before.unsure || m.unsure)
 		joined.say(func(r *rarely) {
 			r.like = nil
 			if alike(before, m) {

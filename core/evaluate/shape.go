@@ -115,7 +115,7 @@ func (e *Evaluator) Shape(props Type) *Shape {
 		made := e.listed(list, len(shapes))
 		if len(list) < len(shapes) && !slices.ContainsFunc(list, func(m *member) bool { return m.optional }) {
 			// Where it is not listed, it may be among what could not be read.
-			made.Unsure = !slices.ContainsFunc(shapes, func(s *shape) bool { return len(s.bases) == 0 && s.member(order[i]) == nil })
+			made.Unsure = made.Unsure || !slices.ContainsFunc(shapes, func(s *shape) bool { return len(s.bases) == 0 && s.member(order[i]) == nil })
 		}
 		out.Members = append(out.Members, made)
 	}
@@ -198,7 +198,7 @@ func (e *Evaluator) impossible(s *shape) bool {
 // listed joins a member of all modes, of which there are count.
 func (e *Evaluator) listed(list []*member, count int) Member {
 	first := list[0]
-	out := Member{Name: first.name, Optional: len(list) < count, Unsure: first.unsure, Readonly: first.readonly, Origin: e.origin(first)}
+	out := Member{Name: first.name, Optional: len(list) < count, Unsure: slices.ContainsFunc(list, func(m *member) bool { return m.unsure }), Readonly: first.readonly, Origin: e.origin(first)}
 	var all []Type
 	given, before := e.givenBefore(list)
 	for _, m := range list {
