@@ -501,6 +501,7 @@ func TestErrors(t *testing.T) {
 		{[]string{"read", "./fairlead", "--format", "xml"}, 2, "--format xml is not printed here; there is table or json"},
 		{[]string{"compare", "./fairlead"}, 2, "steady compare takes OLD or NEW; 1 were given"},
 		{[]string{"uses", "./booking"}, 2, "say which library with --library"},
+		{[]string{"uses", "./booking", "--library", "./fairlead"}, 2, "--library takes the name of a package here, as in --library @saltmarsh/fairlead; ./fairlead is a place"},
 		{[]string{"impact", "./fairlead@1.0.0", "./fairlead"}, 2, "say which app with --app"},
 		{[]string{"read", "./nowhere"}, 3, "./nowhere: there is no such file or directory"},
 		{[]string{"read", "./fairlead@9.9.9"}, 3, "the repository has no ref 9.9.9; its newest tags are 2.1.0, 2.0.0"},

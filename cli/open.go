@@ -258,6 +258,11 @@ func listingOf(list []*contract.Contract, path string) *contract.Listing {
 
 // scan scans an app for the uses of libraries.
 func (s *shell) scan(ctx context.Context, text string, libraries []string) (*site.Scan, error) {
+	for _, name := range libraries {
+		if strings.HasPrefix(name, ".") || strings.HasPrefix(name, "/") {
+			return nil, &callError{fmt.Sprintf("--library takes the name of a package here, as in --library @saltmarsh/fairlead; %s is a place (steady read tells the name of its package)", name)}
+		}
+	}
 	defer s.progress("scanning " + text)()
 	src, err := source.Open(ctx, text)
 	if err != nil {

@@ -640,7 +640,7 @@ func (r *reader) arrange() {
 	for i := range order {
 		order[i] = i
 	}
-	slices.SortFunc(order, func(i, j int) int { return int(r.segments[i].at - r.segments[j].at) })
+	slices.SortStableFunc(order, func(i, j int) int { return int(r.segments[i].at - r.segments[j].at) })
 	numbers := make([]int, r.shelf.Len())
 	for n := range numbers {
 		numbers[n] = n
