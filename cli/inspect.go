@@ -110,7 +110,7 @@ func writeWhole(name string, v any) error {
 // inspected scans an app and holds it against the releases that it is locked to.
 func (s *shell) inspected(ctx context.Context, app string, libraries []string) (*inspect.Inspection, error) {
 	path, _ := source.SplitRef(app)
-	if _, err := os.Stat(path); err != nil && len(libraries) == 0 && !strings.HasPrefix(app, ".") && !strings.HasPrefix(app, "/") {
+	if _, err := os.Stat(path); err != nil && len(libraries) == 0 && !source.IsPath(app) {
 		return s.client().Inspection(ctx, app)
 	}
 	if len(libraries) == 0 {
@@ -284,7 +284,7 @@ func (s *shell) packagesIn(ctx context.Context, library string) ([]string, error
 		if name, _, ok := held(library); ok {
 			return []string{name}, nil
 		}
-		if strings.HasPrefix(library, ".") || strings.HasPrefix(library, "/") {
+		if source.IsPath(library) {
 			return nil, &readError{fmt.Errorf("%s is not there", library)}
 		}
 		return []string{library}, nil

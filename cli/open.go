@@ -121,7 +121,7 @@ func (s *shell) open(ctx context.Context, text string, w wants) (*opened, error)
 
 // held takes library@version apart. A path is told by its beginning.
 func held(text string) (name, version string, ok bool) {
-	if strings.HasPrefix(text, ".") || strings.HasPrefix(text, "/") {
+	if source.IsPath(text) {
 		return "", "", false
 	}
 	i := strings.LastIndexByte(text, '@')
@@ -259,7 +259,7 @@ func listingOf(list []*contract.Contract, path string) *contract.Listing {
 // scan scans an app for the uses of libraries.
 func (s *shell) scan(ctx context.Context, text string, libraries []string) (*site.Scan, error) {
 	for _, name := range libraries {
-		if strings.HasPrefix(name, ".") || strings.HasPrefix(name, "/") {
+		if source.IsPath(name) {
 			return nil, &callError{fmt.Sprintf("--library takes the name of a package here, as in --library @saltmarsh/fairlead; %s is a place (steady read tells the name of its package)", name)}
 		}
 	}

@@ -64,10 +64,13 @@ func (e *Error) Error() string {
 	return s
 }
 
+// IsPath reports whether a text can only be a path, by its beginning: '.' or '/'.
+func IsPath(text string) bool { return strings.HasPrefix(text, ".") || strings.HasPrefix(text, "/") }
+
 // SplitRef takes a source's text apart at the @ of a git ref. Only a path that
 // starts with '.' or '/' can carry one, and an existing path wins.
 func SplitRef(text string) (path, ref string) {
-	if _, err := os.Stat(text); err == nil || !strings.HasPrefix(text, ".") && !strings.HasPrefix(text, "/") {
+	if _, err := os.Stat(text); err == nil || !IsPath(text) {
 		return text, ""
 	}
 	for i := len(text) - 1; i > 0; i-- {

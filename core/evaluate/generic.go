@@ -386,20 +386,19 @@ func (e *Evaluator) choose(t *syntax.ConditionalType, s *Scope, check Type) Type
 	if (given || asked) && len(vars) == 0 {
 		// The app decides, by what it gives: it is one or the other. What a default says
 		// holds for most.
-		usually := types.Undecided
-		if given && free.fallback != nil {
-			usually = e.assignable(free.fallback.get(), extends)
-		}
 		then, otherwise := e.Type(t.Then, s), e.Type(t.Else, s)
 		if writtenOut(t.Then) && writtenOut(t.Else) {
-			first, second := then, otherwise
+			usually := types.Undecided
+			if given && free.fallback != nil {
+				usually = e.assignable(free.fallback.get(), extends)
+			}
+			thenUnsure, elseUnsure := unsureBeside(then, otherwise), unsureBeside(otherwise, then)
 			if usually != types.No {
-				first = unsureBeside(then, otherwise)
+				then = thenUnsure
 			}
 			if usually != types.Yes {
-				second = unsureBeside(otherwise, then)
+				otherwise = elseUnsure
 			}
-			then, otherwise = first, second
 		}
 		return unite(then, otherwise)
 	}

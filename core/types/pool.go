@@ -58,51 +58,53 @@ func (p *Pool) One(t Type) Type {
 		return Boxed(b)
 	}
 	known, at := p.find(t)
-	if known == nil {
-		known = t
-		p.all[at] = t
+	if known != nil {
+		return known
 	}
-	return known
+	return p.keep(at, t)
 }
 
 // Object gives what One gives for an object. The lists stay the caller's.
 func (p *Pool) Object(fields []*Field, indexes []Index) Type {
 	known, at := p.find(&Object{fields, indexes})
-	if known == nil {
-		known = &Object{slices.Clone(fields), slices.Clone(indexes)}
-		p.all[at] = known
+	if known != nil {
+		return known
 	}
-	return known
+	return p.keep(at, &Object{slices.Clone(fields), slices.Clone(indexes)})
 }
 
 // Func gives what One gives for a function. The list of parameters stays the caller's.
 func (p *Pool) Func(typeParams []TypeParam, params []Param, result Type) Type {
 	known, at := p.find(&Func{typeParams, params, result})
-	if known == nil {
-		known = &Func{typeParams, slices.Clone(params), result}
-		p.all[at] = known
+	if known != nil {
+		return known
 	}
-	return known
+	return p.keep(at, &Func{typeParams, slices.Clone(params), result})
 }
 
 // Named gives what One gives for a type that is known by its name.
 func (p *Pool) Named(name, from string, args []Type) Type {
 	known, at := p.find(&Named{name, from, args})
-	if known == nil {
-		known = &Named{name, from, args}
-		p.all[at] = known
+	if known != nil {
+		return known
 	}
-	return known
+	return p.keep(at, &Named{name, from, args})
 }
 
 // Literal gives what One gives for a value.
 func (p *Pool) Literal(of Basic, value string) Type {
 	known, at := p.find(&Literal{of, value})
-	if known == nil {
-		known = &Literal{of, value}
-		p.all[at] = known
+	if known != nil {
+		return known
 	}
-	return known
+	return p.keep(at, &Literal{of, value})
+}
+
+// keep puts a type where find found none. What find is asked for is not kept: it need not
+// outlive the question.
+func (p *Pool) keep(at uint64, t Type) Type {
+	p.all[at] = t
+	return t
 }
 
 // find gives the type of the pool that is made as t is; where there is none, the place
