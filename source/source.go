@@ -102,6 +102,8 @@ func Open(ctx context.Context, text string) (*Source, error) {
 		return openGit(ctx, text, path, ref)
 	case info.IsDir():
 		return openDirectory(ctx, path)
+	case !info.Mode().IsRegular():
+		return nil, &Error{text, "this is neither a file nor a directory", "give a directory, ./dir@git-ref or a .tgz archive"}
 	case IsArchive(path):
 		return openArchive(path)
 	}
@@ -113,7 +115,7 @@ func openDirectory(ctx context.Context, path string) (*Source, error) {
 	if err != nil {
 		return nil, &Error{path, err.Error(), ""}
 	}
-	s := &Source{FS: root.FS(), Kind: Directory, Path: filepath.ToSlash(path), close: root.Close}
+	s := &Source{FS: rootFS{root}, Kind: Directory, Path: filepath.ToSlash(path), close: root.Close}
 	s.Commit, s.Dirty = gitState(ctx, path)
 	return s, nil
 }

@@ -25,6 +25,8 @@ type places struct {
 	located   map[located]string  // files behind modules of packages, "" for none
 	standing  map[string]string   // files that folders stand for, "" for none
 	manifests map[string]*Manifest
+	real      map[string]string // folders of packages without links
+	linked    map[string]string // names of the packages in folders that are no part of a node_modules, by folder
 }
 
 type inFolder struct{ dir, name string }
@@ -40,7 +42,8 @@ type located struct {
 const maxManifests = 16
 
 func newPlaces() *places {
-	return &places{folders: map[string][]string{}, inner: map[inFolder]bool{}, paths: map[string]string{}, located: map[located]string{}, standing: map[string]string{}, manifests: map[string]*Manifest{}}
+	return &places{folders: map[string][]string{}, inner: map[inFolder]bool{}, paths: map[string]string{}, located: map[located]string{}, standing: map[string]string{}, manifests: map[string]*Manifest{},
+		real: map[string]string{}, linked: map[string]string{}}
 }
 
 // look gives what is known in a table of p.
@@ -123,6 +126,44 @@ func (s *Set) holds(dir, name string) bool {
 		note(s.places, s.places.inner, at, there)
 	}
 	return there
+}
+
+// RealPather is a file system that knows where links lead to: RealPath gives the path of
+// a folder without them, or the path itself where it has none.
+type RealPather interface{ RealPath(name string) string }
+
+// realFolder gives the folder of a package without links: its imports are resolved from
+// there, as Node and the compiler do it.
+func (s *Set) realFolder(folder, pkg string) string {
+	links, ok := s.FS.(RealPather)
+	if !ok {
+		return folder
+	}
+	real, known := look(s.places, s.places.real, folder)
+	if !known {
+		real = links.RealPath(folder)
+		note(s.places, s.places.real, folder, real)
+		if real != folder && path.Base(strings.TrimSuffix(real, "/"+pkg)) != "node_modules" {
+			note(s.places, s.places.linked, real, strings.TrimPrefix(pkg, "@types/"))
+		}
+	}
+	return real
+}
+
+// linkedPackage gives the package in whose folder a file stands, of those that links in a
+// node_modules lead to.
+func (s *Set) linkedPackage(file string) (pkg string, ok bool) {
+	s.places.mu.Lock()
+	defer s.places.mu.Unlock()
+	if len(s.places.linked) == 0 {
+		return "", false
+	}
+	for dir := path.Dir(file); dir != "." && path.Base(dir) != "node_modules" && dir != s.Dir; dir = path.Dir(dir) {
+		if pkg, ok := s.places.linked[dir]; ok {
+			return pkg, true
+		}
+	}
+	return "", false
 }
 
 // manifest gives the manifest in a folder, or nil.

@@ -26,6 +26,9 @@ func SplitName(name string) (pkg, module string) {
 // Foreign gives the package that a file belongs to, where that is another one
 // than the one being read.
 func (s *Set) Foreign(file string) (pkg string, foreign bool) {
+	if pkg, linked := s.linkedPackage(file); linked {
+		return pkg, true
+	}
 	rel := s.Rel(file)
 	if i := strings.LastIndex("/"+rel, "/node_modules/"); i >= 0 {
 		pkg, _ = SplitName(rel[i+len("node_modules/"):])
@@ -50,7 +53,7 @@ func (s *Set) installed(from, name string) (string, bool) {
 		for dir := from; ; dir = path.Dir(dir) {
 			if path.Base(dir) != "node_modules" && s.holds(dir, "node_modules") {
 				for _, candidate := range []string{pkg, types} {
-					folder := path.Join(dir, "node_modules", candidate)
+					folder := s.realFolder(path.Join(dir, "node_modules", candidate), candidate)
 					if file, ok := s.moduleOf(folder, module, level); ok {
 						return file, true
 					}

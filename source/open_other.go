@@ -1,0 +1,6 @@
+//go:build !unix
+
+package source
+
+// nonblocking is 0 where no file is a pipe.
+const nonblocking = 0
