@@ -146,7 +146,7 @@ compares releases, and matches them against every use in the apps.`,
 	root.PersistentFlags().StringVar(&s.service, "service", envOr("STEADY_SERVICE", "http://127.0.0.1:7420"), "address of the service")
 	root.PersistentFlags().StringVar(&s.cache, "cache", os.Getenv("STEADY_CACHE"), "folder that keeps readings, so that the next one costs what changed")
 	root.PersistentFlags().StringVar(&s.actor, "actor", envOr("STEADY_ACTOR", userName()), "who signs what is written")
-	root.AddCommand(s.readCommand(), s.checkCommand(), s.compareCommand(), s.usesCommand(), s.impactCommand(), s.inspectCommand(), s.addCommand(), s.listCommand(), s.showCommand(), s.draftCommand())
+	root.AddCommand(s.readCommand(), s.checkCommand(), s.compareCommand(), s.usesCommand(), s.impactCommand(), s.inspectCommand(), s.addCommand(), s.listCommand(), s.showCommand(), s.withdrawCommand(), s.removeCommand(), s.draftCommand())
 	return root
 }
 

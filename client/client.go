@@ -77,6 +77,8 @@ func (c *Client) callWith(ctx context.Context, method, path string, query url.Va
 	}
 	if in != nil {
 		req.Header.Set("Content-Type", "application/json")
+	}
+	if method != http.MethodGet {
 		req.Header.Set("X-Steady-Actor", c.actor)
 	}
 	for name, value := range header {
@@ -268,4 +270,37 @@ func (c *Client) SaveDraft(ctx context.Context, name string, base int, draft jso
 		return &out, c.call(ctx, http.MethodPost, "/drafts", nil, in, &out)
 	}
 	return &out, c.callWith(ctx, http.MethodPut, "/drafts/"+url.PathEscape(name), nil, map[string]string{"If-Match": fmt.Sprintf("%q", fmt.Sprint(base))}, in, &out)
+}
+
+// Reason says why something is withdrawn or removed.
+type Reason struct {
+	Reason string `json:"reason"`
+}
+
+// Withdraw marks a release as withdrawn.
+func (c *Client) Withdraw(ctx context.Context, pkg, version, reason string) (Added, error) {
+	var out Added
+	return out, c.call(ctx, http.MethodPost, releasePath(pkg, version)+"/withdrawal", nil, Reason{reason}, &out)
+}
+
+// OfferAgain undoes a withdrawal.
+func (c *Client) OfferAgain(ctx context.Context, pkg, version string) (Added, error) {
+	var out Added
+	return out, c.call(ctx, http.MethodDelete, releasePath(pkg, version)+"/withdrawal", nil, nil, &out)
+}
+
+// RemoveRelease removes a release that was added by mistake.
+func (c *Client) RemoveRelease(ctx context.Context, pkg, version, reason string) (Added, error) {
+	var out Added
+	return out, c.call(ctx, http.MethodPost, releasePath(pkg, version)+"/removal", nil, Reason{reason}, &out)
+}
+
+// RemoveApp removes an app with all its scans.
+func (c *Client) RemoveApp(ctx context.Context, app, reason string) (Added, error) {
+	var out Added
+	return out, c.call(ctx, http.MethodPost, "/apps/"+url.PathEscape(app)+"/removal", nil, Reason{reason}, &out)
+}
+
+func releasePath(pkg, version string) string {
+	return "/packages/" + url.PathEscape(pkg) + "/releases/" + url.PathEscape(version)
 }

@@ -40,12 +40,16 @@ func TestCallsGoWhereTheyShould(t *testing.T) {
 	}{
 		{func(c *Client) error { _, err := c.Releases(ctx); return err }, `{"items": []}`, "GET", "/api/v1/releases", ""},
 		{func(c *Client) error { _, err := c.Apps(ctx); return err }, `{"items": []}`, "GET", "/api/v1/apps", ""},
-		{func(c *Client) error { _, err := c.Listing(ctx, "@a/b", "1.0.0"); return err }, `{"listing": {"format": "steady.contracts/1"}}`, "GET", "/api/v1/packages/@a%2Fb/releases/1.0.0", ""},
+		{func(c *Client) error { _, err := c.Listing(ctx, "@a/b", "1.0.0"); return err }, `{"listing": {"format": "steady.contracts/1", "reader": "1"}}`, "GET", "/api/v1/packages/@a%2Fb/releases/1.0.0", ""},
 		{func(c *Client) error { _, err := c.Findings(ctx, "@a/b", "1.0.0"); return err }, `{}`, "GET", "/api/v1/packages/@a%2Fb/releases/1.0.0/findings", ""},
 		{func(c *Client) error { _, err := c.Scan(ctx, "a b"); return err }, `{}`, "GET", "/api/v1/apps/a%20b/scan", ""},
 		{func(c *Client) error { _, err := c.Compare(ctx, "p", "1", "2"); return err }, `{}`, "GET", "/api/v1/packages/p/changes?from=1&to=2", ""},
 		{func(c *Client) error { _, err := c.Impact(ctx, "p", "1", "2", "app"); return err }, `{}`, "GET", "/api/v1/packages/p/impact/app?from=1&to=2", ""},
 		{func(c *Client) error { _, err := c.AddScan(ctx, &site.Scan{}); return err }, `{"added": true}`, "POST", "/api/v1/scans", "orla"},
+		{func(c *Client) error { _, err := c.Withdraw(ctx, "@a/b", "1.0.0", "why"); return err }, `{"added": true}`, "POST", "/api/v1/packages/@a%2Fb/releases/1.0.0/withdrawal", "orla"},
+		{func(c *Client) error { _, err := c.OfferAgain(ctx, "@a/b", "1.0.0"); return err }, `{"added": true}`, "DELETE", "/api/v1/packages/@a%2Fb/releases/1.0.0/withdrawal", "orla"},
+		{func(c *Client) error { _, err := c.RemoveRelease(ctx, "p", "1.0.0", "why"); return err }, `{"added": true}`, "POST", "/api/v1/packages/p/releases/1.0.0/removal", "orla"},
+		{func(c *Client) error { _, err := c.RemoveApp(ctx, "a b", "why"); return err }, `{"added": true}`, "POST", "/api/v1/apps/a%20b/removal", "orla"},
 		{func(c *Client) error { _, err := c.AddRelease(ctx, &contract.Listing{}, "", nil); return err }, `{"added": true}`, "POST", "/api/v1/releases", "orla"},
 	}
 	for _, test := range tests {

@@ -90,7 +90,7 @@ func serve(t testing.TB, filled bool) string {
 			}
 		}
 	}
-	s := httptest.NewServer(api.Handler(db, slog.New(slog.DiscardHandler)))
+	s := httptest.NewServer(api.Handler(t.Context(), db, slog.New(slog.DiscardHandler)))
 	t.Cleanup(s.Close)
 	return s.URL
 }
@@ -340,7 +340,7 @@ func TestPlatesOfAnyContract(t *testing.T) {
 	if _, err := db.AddRelease(ctx, "test", extreme(t), "", &style.Findings{}); err != nil {
 		t.Fatal(err)
 	}
-	s := httptest.NewServer(api.Handler(db, slog.New(slog.DiscardHandler)))
+	s := httptest.NewServer(api.Handler(t.Context(), db, slog.New(slog.DiscardHandler)))
 	t.Cleanup(s.Close)
 	for _, width := range []int{320, 768, 1280} {
 		window := browser(t, width, 900)

@@ -34,6 +34,10 @@ func main() {
 	}
 }
 
+// maxAnswer bounds a request as a whole, its body and its answer; what can be bounded more
+// narrowly is bounded by the handler.
+const maxAnswer = 5 * time.Minute
+
 // patience is how long requests under way may take after a stop was asked for.
 const patience = 15 * time.Second
 
@@ -58,7 +62,7 @@ func run(listen, hosts string) error {
 	if hosts != "" {
 		names = strings.Split(hosts, ",")
 	}
-	server := &http.Server{Handler: api.Handler(db, log, names...), ReadHeaderTimeout: 10 * time.Second, IdleTimeout: 2 * time.Minute}
+	server := &http.Server{Handler: api.Handler(ctx, db, log, names...), ReadHeaderTimeout: 10 * time.Second, IdleTimeout: 2 * time.Minute, WriteTimeout: maxAnswer}
 	failed := make(chan error, 1)
 	go func() { failed <- server.Serve(listener) }()
 	log.Info("listening", "address", listener.Addr().String())

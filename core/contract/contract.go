@@ -185,6 +185,14 @@ type Root struct {
 	Among    []string
 }
 
+// First is the element of the first branch, "" where none is known.
+func (r *Root) First() string {
+	if !r.Known || len(r.Elements) == 0 {
+		return ""
+	}
+	return r.Elements[0]
+}
+
 // PassThrough lists the elements that undeclared attributes are forwarded to.
 // Where a source shows only which attributes are taken, each entry goes to
 // "unknown", with the element whose attributes they are; "*" for any name.

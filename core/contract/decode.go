@@ -33,11 +33,12 @@ type decoder struct {
 	problems []*Problem
 	at       map[string]place.Position // of what was read, by path; for files only
 	types    map[string]types.Type     // read before, by their text
+	base     place.Position            // of the contract, where at does not say more
 	beside   *Contract                 // whose members a file may name too, nil for none
 }
 
-// seen notes where a value stands. What a reader printed is not checked for
-// meaning, so that nobody asks.
+// seen notes where a value stands. In a listing a contract's own place is exact enough:
+// people do not write them.
 func (d *decoder) seen(path string, at place.Position) {
 	if d.form != listForm {
 		d.at[path] = at

@@ -45,7 +45,11 @@ func ParseFile(name string, data []byte) (*Contract, error) { return ParseBeside
 // ParseBeside reads a contract file that stands beside a source: it may name the members
 // that were read from there, too.
 func ParseBeside(name string, data []byte, source *Contract) (*Contract, error) {
-	tree, err := parseTree(name, data, MaxBytes)
+	return parseContract(name, data, source, MaxBytes)
+}
+
+func parseContract(name string, data []byte, source *Contract, limit int) (*Contract, error) {
+	tree, err := parseTree(name, data, limit)
 	if err != nil {
 		return nil, err
 	}
@@ -459,4 +463,10 @@ func indent(n *node) ([]byte, error) {
 	}
 	buf.WriteByte('\n')
 	return buf.Bytes(), nil
+}
+
+// ParseKept reads what JSON wrote, whatever its size: a store holds what was read, and
+// that may be more than anybody writes by hand.
+func ParseKept(name string, data []byte) (*Contract, error) {
+	return parseContract(name, data, nil, maxListBytes)
 }

@@ -6,8 +6,10 @@ import (
 	"bytes"
 	"encoding/json"
 	"reflect"
+	"regexp"
 	"slices"
 	"strconv"
+	"strings"
 
 	"steadysocket/core/place"
 	"steadysocket/core/types"
@@ -171,13 +173,62 @@ func ParseListing(name string, data []byte) (*Listing, error) {
 		return nil, Problems(d.problems)
 	}
 	d.structValue(reflect.ValueOf(l).Elem(), tree, "", "")
+	if !readerVersion.MatchString(l.Reader) {
+		d.problem(tree.at, "reader must be the number of the reader's version, not %q", l.Reader)
+	}
+	if len(d.problems) > 0 {
+		return nil, Problems(d.problems)
+	}
+	d.listed(l, tree.get("components"))
 	if len(d.problems) > 0 {
 		return nil, Problems(d.problems)
 	}
 	for i := range l.Components {
 		l.Components[i].Derive()
 	}
+	// Hashes are made anew: somebody may have edited what they are of.
+	HashAll(l.Components)
 	return l, nil
+}
+
+// readerVersion is how readers number themselves.
+var readerVersion = regexp.MustCompile(`^[1-9][0-9]{0,8}$`)
+
+// name reports a name that nothing can be called by.
+func (d *decoder) name(at place.Position, what, name string) {
+	if strings.ContainsRune(name, 0) {
+		d.problem(at, "the %s %q holds the character U+0000", what, name)
+	}
+}
+
+// listed reports what cannot be meant in the contracts of a listing.
+func (d *decoder) listed(l *Listing, components *node) {
+	seen := map[string]bool{}
+	start := place.Position{Line: 1, Column: 1}
+	d.name(start, "library", l.Library.Name)
+	d.name(start, "package", l.Package.Name)
+	d.name(start, "version", l.Package.Version)
+	for i := range l.Components {
+		c := &l.Components[i]
+		at := place.Position{Line: 1, Column: 1}
+		if components != nil && i < len(components.list) {
+			at = components.list[i].at
+		}
+		switch {
+		case c.Component == "":
+			d.problem(at, "components[%d] has no name", i)
+			continue
+		case seen[c.Component]:
+			d.problem(at, "the component %q is listed twice", c.Component)
+		}
+		seen[c.Component] = true
+		d.name(at, "component", c.Component)
+		one := &decoder{file: d.file, form: listForm, base: at}
+		one.validate(c)
+		for _, p := range one.problems {
+			d.problem(p.At, "%s: %s", c.Component, p.Message)
+		}
+	}
 }
 
 // IsListing reports whether data looks like a listing, so that a file can be

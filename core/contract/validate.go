@@ -24,6 +24,9 @@ func (d *decoder) validate(c *Contract) {
 			}
 			path = path[:cut]
 		}
+		if d.base.Line > 0 {
+			return d.base
+		}
 		return place.Position{Line: 1, Column: 1}
 	}
 	members, props, events := c.memberNames(), names(c.Props, (*Prop).named), names(c.Events, (*Event).named)

@@ -325,8 +325,10 @@ func Components(l *contract.Listing) map[Import]*contract.Contract {
 			continue
 		}
 		add(c.Export.Module, c.Export.Name, c)
-		if c.Framework == "web component" && c.Root.Known { // a tag has no module
-			add(".", names.UpperFirst(names.Camel(c.Root.Elements[0])), c)
+		if c.Framework == "web component" { // a tag has no module
+			if tag := c.Root.First(); tag != "" {
+				add(".", names.UpperFirst(names.Camel(tag)), c)
+			}
 			add(".", c.Component, c)
 		}
 		for _, also := range c.Export.Also {

@@ -226,11 +226,7 @@ func (r *reader) root(c *contract.Contract, m *made, t *taken, b *body) (unknown
 		f := contract.Forward{To: "root"}
 		tag := tagName(s.element)
 		if prop := t.propOfTag(tag); prop != "" {
-			if c.Root.Known {
-				tag = c.Root.Elements[0]
-			} else {
-				tag = ""
-			}
+			tag = c.Root.First()
 		}
 		f.Element = tag
 		if !outer[s.element] {

@@ -912,11 +912,7 @@ func (v *vueReading) setRoot(elements []string, chosenBy string, open bool) {
 // says otherwise.
 func (v *vueReading) fallThrough() {
 	f := contract.Forward{To: "root"}
-	if v.c.Root.Known && v.c.Root.ChosenBy == "" {
-		f.Element = v.c.Root.Elements[0]
-	} else if v.c.Root.Known && len(v.c.Root.Elements) > 0 {
-		f.Element = v.c.Root.Elements[0]
-	}
+	f.Element = v.c.Root.First()
 	if v.c.Root.None || !v.c.Root.Known {
 		return
 	}

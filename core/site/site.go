@@ -285,7 +285,6 @@ type Mark struct {
 	At    place.Place `json:"at"`
 }
 
-// Unread is something that was seen
 // Import is one name that a file of the app imports from a library. Name is
 // "default" for what has none, "*" for a whole module.
 type Import struct {
@@ -353,16 +352,4 @@ func (s *Site) All() []Given {
 	all = append(append(append(all, s.Props...), s.Slots...), s.Events...)
 	sortGiven(all)
 	return all
-}
-
-// Parse reads a scan that was printed.
-func Parse(data []byte) (*Scan, error) {
-	var s Scan
-	if err := json.Unmarshal(data, &s); err != nil {
-		return nil, fmt.Errorf("this is no scan: %w", err)
-	}
-	if s.Format != Format {
-		return nil, fmt.Errorf("this is no scan: its format is %q, not %q", s.Format, Format)
-	}
-	return &s, nil
 }

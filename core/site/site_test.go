@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"math/rand/v2"
 	"reflect"
+	"strings"
 	"testing"
 
 	"steadysocket/core/place"
@@ -57,8 +58,8 @@ func TestMatchFollowsASiteThatMoved(t *testing.T) {
 }
 
 func TestJSONRoundTrip(t *testing.T) {
-	want := Scan{Format: Format, Reader: "1", Covers: []string{"p"}, Packages: []PackageUse{}, OtherUses: []OtherUse{}, Unread: []Unread{},
-		Sites: []Site{{ID: "a", Props: []Given{
+	want := Scan{Format: Format, Reader: "1", App: App{Name: "booking", Digest: "d"}, Covers: []string{"p"}, Packages: []PackageUse{}, OtherUses: []OtherUse{}, Unread: []Unread{},
+		Sites: []Site{{ID: "a", Package: "p", Component: "C", Form: Element, At: place.Place{File: "a.tsx", Line: 1, Column: 1}, Props: []Given{
 			{Name: "a", Literal: &Value{nil}}, {Name: "b", Literal: &Value{json.Number("3")}}, {Name: "c", MayBe: []Value{{"m"}, {false}}, All: true},
 			{Spread: "rest", Keys: []string{"k"}, Open: true}},
 			Slots:  []Given{{Name: "row", Takes: &Takes{Params: []Taken{{Position: 1, Fields: []string{"a"}}, {Position: 2, All: true}}}}},
@@ -77,4 +78,64 @@ func TestJSONRoundTrip(t *testing.T) {
 	if _, err := Parse([]byte(`{"format":"steady.contracts/1"}`)); err == nil {
 		t.Error("another format is taken for a scan")
 	}
+}
+
+// right is the smallest scan that is taken.
+const right = `{"format": "steady.uses/1", "reader": "8", "app": {"name": "booking", "digest": "d"}, "covers": ["p"],
+"sites": [{"id": "a", "package": "p", "component": "C", "form": "element", "at": {"file": "a.tsx", "line": 1, "column": 1}, "props": [{"name": "tone", "spelled": "tone", "literal": "x\u0000"}]}]}`
+
+func TestParseRefuses(t *testing.T) {
+	if _, err := Parse([]byte(right)); err != nil {
+		t.Fatalf("the right scan is refused: %v", err)
+	}
+	for _, test := range []struct{ name, old, new, want string }{
+		{"a reader that is no number", `"8"`, `"dev"`, `reader must be the number of the scanner's version, not "dev"`},
+		{"a reader of zero", `"8"`, `"0"`, `not "0"`},
+		{"another format", `uses/1`, `uses/2`, `its format is "steady.uses/2"`},
+		{"no app", `"booking"`, `""`, "app.name must name the app"},
+		{"no digest", `"d"`, `""`, "app.digest must say"},
+		{"covers nothing", `["p"]`, `[]`, "covers must name the packages"},
+		{"a NUL in a package", `["p"]`, `["p\u0000"]`, "covers[0] holds the character U+0000"},
+		{"a NUL in a name", `"spelled": "tone"`, `"spelled": "to\u0000ne"`, "line 2, column 200: sites[0] holds the character U+0000 in a name"},
+		{"an empty site", `"sites": [`, `"sites": [{},`, "line 2, column 13: sites[0] has no id"},
+		{"a form that is none", `"element"`, `"elephant"`, `has the form "elephant"`},
+		{"no component", `"component": "C"`, `"component": ""`, "does not say which component"},
+		{"no place", `"line": 1`, `"line": 0`, "does not say in which file and line"},
+		{"an empty import", `"sites": [`, `"imports": [{}], "sites": [`, "imports[0] does not say in which file"},
+		{"sites that are no list", `"sites": [`, `"sites": 3, "x": [`, "sites must be a list"},
+		{"a prop that is no object", `"props": [`, `"props": [3, `, "sites[0]: cannot unmarshal number"},
+		{"more behind it", `]}]}`, `]}]} {}`, "something stands behind"},
+		{"cut off", `]}]}`, `]}`, "this is not JSON"},
+		{"a list", `{"format"`, `["format"`, "this is no scan"},
+		{"too deep", `"x\u0000"`, strings.Repeat("[", 70) + strings.Repeat("]", 70), "nested more than 64 deep"},
+	} {
+		text := strings.Replace(right, test.old, test.new, 1)
+		if text == right {
+			t.Fatalf("%s: nothing was changed", test.name)
+		}
+		if _, err := Parse([]byte(text)); err == nil || !strings.Contains(err.Error(), test.want) {
+			t.Errorf("%s: %v, want %q", test.name, err, test.want)
+		}
+	}
+}
+
+func FuzzParse(f *testing.F) {
+	f.Add(right)
+	f.Fuzz(func(t *testing.T, text string) {
+		s, err := Parse([]byte(text))
+		if err != nil {
+			return
+		}
+		data, err := json.Marshal(s)
+		if err != nil {
+			t.Fatalf("what was taken cannot be written: %v", err)
+		}
+		again, err := Parse(data)
+		if err != nil {
+			t.Fatalf("what was written is refused: %v\n%s", err, data)
+		}
+		if !reflect.DeepEqual(s, again) {
+			t.Errorf("reads back as %+v\nwant %+v", again, s)
+		}
+	})
 }

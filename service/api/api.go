@@ -13,13 +13,18 @@ import (
 	"net"
 	"net/http"
 	"net/url"
+	"os"
+	"runtime/debug"
 	"strings"
 	"sync"
 	"time"
 
 	"github.com/gin-gonic/gin"
+	"golang.org/x/sync/semaphore"
 
 	"steadysocket/core/contract"
+	"steadysocket/core/jsonlimit"
+	"steadysocket/core/site"
 	"steadysocket/service/store"
 	"steadysocket/service/web"
 )
@@ -27,13 +32,17 @@ import (
 //go:embed openapi.json
 var openAPI []byte
 
-// Limits on requests.
+// Limits on requests. What is made of a body takes several times its size, so that only so
+// many bytes of bodies are under way at a time.
 const (
-	maxBody    = 256 << 20
-	maxTime    = 2 * time.Minute
-	pageSize   = 200
-	maxActor   = 200
-	actorField = "X-Steady-Actor"
+	maxBody       = 128 << 20
+	maxBodies     = maxBody
+	maxDepth      = 64
+	maxBodyValues = 8_000_000
+	maxTime       = 2 * time.Minute
+	pageSize      = 200
+	maxActor      = 200
+	actorField    = "X-Steady-Actor"
 )
 
 // server holds what the handlers need.
@@ -43,18 +52,22 @@ type server struct {
 	// neighbours are the library that drafts were held against last, by release and
 	// reader: neither changes, and an editor asks at every key press.
 	neighbours sync.Map
+	bodies     *semaphore.Weighted // bytes of bodies that may still be read
+	jobs       chan struct{}       // told of work that was queued
 }
 
-// Handler gives the service's handler. Hosts are the names under which it may
-// be called besides the loopback addresses.
-func Handler(s *store.Store, log *slog.Logger, hosts ...string) http.Handler {
+// Handler gives the service's handler, and does queued work until the context ends. Hosts
+// are the names under which it may be called besides the loopback addresses.
+func Handler(ctx context.Context, s *store.Store, log *slog.Logger, hosts ...string) http.Handler {
 	gin.SetMode(gin.ReleaseMode)
 	r := gin.New()
 	r.UseRawPath = true // package names hold slashes
 	r.UnescapePathValues = true
 	r.HandleMethodNotAllowed = true
-	srv := &server{store: s, log: log}
+	srv := &server{store: s, log: log, bodies: semaphore.NewWeighted(maxBodies), jobs: make(chan struct{}, 1)}
 	r.Use(srv.logged, srv.recovered, guard(hosts), limited)
+
+	go srv.work(ctx)
 
 	r.GET("/healthz", func(c *gin.Context) { c.JSON(http.StatusOK, gin.H{"status": "ok"}) })
 	r.GET("/readyz", srv.ready)
@@ -89,6 +102,8 @@ func (s *server) routes() []route {
 		{"GET", "/packages/:package/releases/:version", s.showRelease},
 		{"GET", "/packages/:package/releases/:version/findings", s.showFindings},
 		{"POST", "/packages/:package/releases/:version/withdrawal", s.withdraw},
+		{"DELETE", "/packages/:package/releases/:version/withdrawal", s.offerAgain},
+		{"POST", "/packages/:package/releases/:version/removal", s.removeRelease},
 		{"GET", "/components", s.listComponents},
 		{"GET", "/packages/:package/components/:component", s.showComponent},
 		{"GET", "/packages/:package/components/:component/sites", s.listSites},
@@ -100,6 +115,7 @@ func (s *server) routes() []route {
 		{"GET", "/apps", s.listApps},
 		{"POST", "/scans", s.addScan},
 		{"GET", "/apps/:app/scan", s.showScan},
+		{"POST", "/apps/:app/removal", s.removeApp},
 		{"GET", "/apps/:app/inspection", s.showInspection},
 		{"GET", "/drafts", s.listDrafts},
 		{"POST", "/drafts", s.addDraft},
@@ -135,9 +151,11 @@ var titles = map[string]string{
 	"no-base":            "The edit does not say what it began with",
 	"outdated":           "It changed since the edit began",
 	"too-large":          "What was sent is too large",
+	"too-slow":           "What was sent came too slowly",
 	"foreign":            "Called from elsewhere",
 	"no-actor":           "Nobody signed the write",
 	"unavailable":        "The database cannot be reached",
+	"busy":               "The service is busy",
 	"internal":           "Something went wrong in the service",
 }
 
@@ -158,7 +176,15 @@ func (s *server) fail(c *gin.Context, err error) {
 	var conflict *store.Conflict
 	var problems contract.Problems
 	var tooLarge *http.MaxBytesError
+	var limit *jsonlimit.Error
+	var scan *site.Invalid
 	switch {
+	case errors.As(err, &limit):
+		problem(c, Problem{Type: "too-large", Status: http.StatusRequestEntityTooLarge, Detail: "the body is refused before it is read: " + limit.Error()})
+	case errors.As(err, &scan):
+		problem(c, Problem{Type: "invalid", Status: http.StatusUnprocessableEntity, Detail: "this is no scan that can be taken: " + scan.Error(), Right: "send what steady uses --format json prints"})
+	case errors.Is(err, os.ErrDeadlineExceeded):
+		problem(c, Problem{Type: "too-slow", Status: http.StatusRequestTimeout, Detail: fmt.Sprintf("the body did not arrive within %v; nothing was written", bodyTime), Right: "send it again"})
 	case errors.As(err, &notFound):
 		problem(c, Problem{Type: "not-found", Status: http.StatusNotFound, Detail: notFound.What, Right: notFound.Right})
 	case errors.As(err, &conflict):
@@ -197,7 +223,7 @@ func (s *server) logged(c *gin.Context) {
 func (s *server) recovered(c *gin.Context) {
 	defer func() {
 		if r := recover(); r != nil {
-			s.log.Error("panic", "path", c.Request.URL.Path, "panic", fmt.Sprint(r))
+			s.log.Error("panic", "path", c.Request.URL.Path, "panic", fmt.Sprint(r), "stack", string(debug.Stack()))
 			problem(c, Problem{Type: "internal", Status: http.StatusInternalServerError, Detail: "the request could not be answered; the service's log says why"})
 		}
 	}()
@@ -260,13 +286,42 @@ func actor(c *gin.Context) (string, bool) {
 	return a, true
 }
 
+// bodyTime is how long a body may take to arrive.
+var bodyTime = 2 * time.Minute
+
+// text reads the request's body, within the limits on size, time and shape, or answers
+// what was wrong. Done gives back the room that it takes.
+func (s *server) text(c *gin.Context) (data []byte, done func(), ok bool) {
+	size := c.Request.ContentLength
+	if size < 0 || size > maxBody {
+		size = maxBody // unknown, or refused while it is read
+	}
+	if err := s.bodies.Acquire(c.Request.Context(), size); err != nil {
+		problem(c, Problem{Type: "busy", Status: http.StatusServiceUnavailable, Detail: "other large bodies are being read; nothing was written", Right: "send it again later"})
+		return nil, nil, false
+	}
+	done = func() { s.bodies.Release(size) }
+	// A writer that cannot set a deadline is none of a network's.
+	_ = http.NewResponseController(c.Writer).SetReadDeadline(time.Now().Add(bodyTime))
+	data, err := io.ReadAll(c.Request.Body)
+	if err == nil {
+		err = jsonlimit.Check(data, jsonlimit.Limits{Depth: maxDepth, Values: maxBodyValues})
+	}
+	if err != nil {
+		done()
+		s.fail(c, err)
+		return nil, nil, false
+	}
+	return data, done, true
+}
+
 // body reads the request's body as JSON into v, or answers what was wrong.
 func (s *server) body(c *gin.Context, v any) bool {
-	data, err := io.ReadAll(c.Request.Body)
-	if err != nil {
-		s.fail(c, err)
+	data, done, ok := s.text(c)
+	if !ok {
 		return false
 	}
+	defer done()
 	if err := json.Unmarshal(data, v); err != nil {
 		var problems contract.Problems
 		if errors.As(err, &problems) {
@@ -277,4 +332,15 @@ func (s *server) body(c *gin.Context, v any) bool {
 		return false
 	}
 	return true
+}
+
+// guarded runs f, for a goroutine of its own: a fault in it becomes its error, for nothing
+// else would keep it from ending the process.
+func guarded(f func() error) (err error) {
+	defer func() {
+		if fault := recover(); fault != nil {
+			err = fmt.Errorf("a fault: %v\n%s", fault, debug.Stack())
+		}
+	}()
+	return f()
 }

@@ -37,7 +37,7 @@ func serve(t *testing.T) *httptest.Server {
 		t.Fatal(err)
 	}
 	t.Cleanup(db.Close)
-	s := httptest.NewServer(Handler(db, slog.New(slog.NewTextHandler(io.Discard, nil))))
+	s := httptest.NewServer(Handler(t.Context(), db, slog.New(slog.NewTextHandler(io.Discard, nil))))
 	t.Cleanup(s.Close)
 	return s
 }
@@ -212,7 +212,7 @@ func TestProblems(t *testing.T) {
 		{"POST", "/api/v1/releases", NewRelease{Listing: nameless}, signed, 400, "bad-request", "the package has no name or no version"},
 		{"POST", "/api/v1/releases", NewRelease{Listing: same}, signed, 409, "conflict", "@saltmarsh/fairlead@1.2.0 was added with another source"},
 		{"POST", "/api/v1/releases", NewRelease{Listing: listing(t, "1.1.0"), Settings: "steady: 9"}, signed, 422, "invalid", "steady.yaml:1:9: this is format 9; formats up to 1 are read"},
-		{"POST", "/api/v1/scans", `{"format": "steady.uses/2"}`, signed, 400, "bad-request", "this is no scan of a named app"},
+		{"POST", "/api/v1/scans", `{"format": "steady.uses/2"}`, signed, 422, "invalid", `its format is "steady.uses/2"`},
 		{"POST", "/api/v1/packages/" + pkg + "/releases/1.2.0/withdrawal", "{}", signed, 400, "bad-request", "a withdrawal needs its reason"},
 		{"GET", "/api/v1/releases", nil, map[string]string{"Host": "evil.example"}, 403, "foreign", "the service is not called evil.example"},
 		{"POST", "/api/v1/scans", "{}", map[string]string{"Origin": "https://evil.example"}, 403, "foreign", "pages of https://evil.example may not call the service"},

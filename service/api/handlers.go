@@ -3,9 +3,10 @@
 package api
 
 import (
-	"errors"
+	"context"
 	"net/http"
 	"strconv"
+	"strings"
 	"sync"
 	"time"
 
@@ -50,8 +51,8 @@ func (s *server) addRelease(c *gin.Context) {
 	case in.Listing.Package.Name == "" || in.Listing.Package.Version == "":
 		bad(c, "the package has no name or no version", "give it both in its package.json")
 		return
-	case in.Listing.Reader == "" || in.Listing.Source.Digest == "":
-		bad(c, "the listing does not say which reader made it, or from what", "send what steady read --format json prints as listing")
+	case in.Listing.Source.Digest == "":
+		bad(c, "the listing does not say from what it was made", "send what steady read --format json prints as listing")
 		return
 	}
 	settings := &style.Settings{}
@@ -80,26 +81,22 @@ func (s *server) addScan(c *gin.Context) {
 	if !ok {
 		return
 	}
-	var in site.Scan
-	if !s.body(c, &in) {
+	data, done, ok := s.text(c)
+	if !ok {
 		return
 	}
-	if in.Format != site.Format || in.App.Name == "" || in.App.Digest == "" || len(in.Covers) == 0 {
-		bad(c, "this is no scan of a named app that says what it covers", "send what steady uses --format json prints")
-		return
-	}
-	added, err := s.store.AddScan(c.Request.Context(), who, &in)
+	defer done()
+	in, err := site.Parse(data)
 	if err != nil {
 		s.fail(c, err)
 		return
 	}
-	// What is wrong in it is worked out at once, where its releases are kept already.
-	if _, err := s.inspected(c.Request.Context(), in.App.Name); err != nil {
-		var none *store.NotFound
-		if !errors.As(err, &none) {
-			s.log.Error("inspecting", "app", in.App.Name, "error", err)
-		}
+	added, err := s.store.AddScan(c.Request.Context(), who, in)
+	if err != nil {
+		s.fail(c, err)
+		return
 	}
+	s.wake() // the inspection of it is queued
 	status := http.StatusOK
 	if added {
 		status = http.StatusCreated
@@ -190,15 +187,80 @@ func (s *server) withdraw(c *gin.Context) {
 	if !s.body(c, &in) {
 		return
 	}
-	if in.Reason == "" {
+	if strings.TrimSpace(in.Reason) == "" {
 		bad(c, "a withdrawal needs its reason", `send {"reason": "…"}`)
 		return
 	}
-	if err := s.store.Withdraw(c.Request.Context(), who, c.Param("package"), c.Param("version"), in.Reason); err != nil {
+	s.written(c, func(ctx context.Context, pkg, version string) error {
+		return s.store.Withdraw(ctx, who, pkg, version, in.Reason)
+	})
+}
+
+// offerAgain undoes a withdrawal.
+func (s *server) offerAgain(c *gin.Context) {
+	who, ok := actor(c)
+	if !ok {
+		return
+	}
+	s.written(c, func(ctx context.Context, pkg, version string) error {
+		return s.store.Withdraw(ctx, who, pkg, version, "")
+	})
+}
+
+// written does a write about the release that a call names, and answers.
+func (s *server) written(c *gin.Context, write func(ctx context.Context, pkg, version string) error) {
+	ctx, version := c.Request.Context(), c.Param("version")
+	pkg, err := s.store.PackageOf(ctx, c.Param("package"))
+	if err == nil {
+		err = write(ctx, pkg, version)
+	}
+	if err != nil {
 		s.fail(c, err)
 		return
 	}
-	c.JSON(http.StatusOK, Added{true, c.Param("package") + "@" + c.Param("version")})
+	c.JSON(http.StatusOK, Added{true, pkg + "@" + version})
+}
+
+// removal reads why something is removed, and who says so.
+func (s *server) removal(c *gin.Context) (who, reason string, ok bool) {
+	if who, ok = actor(c); !ok {
+		return "", "", false
+	}
+	var in struct {
+		Reason string `json:"reason"`
+	}
+	if !s.body(c, &in) {
+		return "", "", false
+	}
+	if strings.TrimSpace(in.Reason) == "" {
+		bad(c, "a removal needs its reason", `send {"reason": "…"}`)
+		return "", "", false
+	}
+	return who, in.Reason, true
+}
+
+// removeRelease removes a release that was added by mistake.
+func (s *server) removeRelease(c *gin.Context) {
+	who, reason, ok := s.removal(c)
+	if !ok {
+		return
+	}
+	s.written(c, func(ctx context.Context, pkg, version string) error {
+		return s.store.RemoveRelease(ctx, who, pkg, version, reason)
+	})
+}
+
+// removeApp removes an app with all that was scanned of it.
+func (s *server) removeApp(c *gin.Context) {
+	who, reason, ok := s.removal(c)
+	if !ok {
+		return
+	}
+	if err := s.store.RemoveApp(c.Request.Context(), who, c.Param("app"), reason); err != nil {
+		s.fail(c, err)
+		return
+	}
+	c.JSON(http.StatusOK, Added{true, c.Param("app")})
 }
 
 func (s *server) listComponents(c *gin.Context) {
@@ -216,7 +278,7 @@ func (s *server) listComponents(c *gin.Context) {
 
 // componentOf gives the component that a call names, in the release that it asks for.
 func (s *server) componentOf(c *gin.Context) (*store.Reading, *contract.Contract, bool) {
-	r, err := s.store.ReadingOf(c.Request.Context(), c.Param("package"), c.DefaultQuery("version", store.Latest))
+	r, err := s.store.ComponentOf(c.Request.Context(), c.Param("package"), c.DefaultQuery("version", store.Latest), c.Param("component"))
 	if err != nil {
 		s.fail(c, err)
 		return nil, nil, false
@@ -443,7 +505,10 @@ func (s *server) impact(c *gin.Context) {
 		wg.Go(func() {
 			slots <- struct{}{}
 			defer func() { <-slots }()
-			rows[i], errs[i] = s.appRow(c, app, old, changes, names)
+			errs[i] = guarded(func() (err error) {
+				rows[i], err = s.appRow(c.Request.Context(), app, old, changes, names)
+				return err
+			})
 		})
 	}
 	wg.Wait()
@@ -456,14 +521,14 @@ func (s *server) impact(c *gin.Context) {
 	c.JSON(http.StatusOK, gin.H{"changes": changes, "apps": rows})
 }
 
-func (s *server) appRow(c *gin.Context, app store.App, old *store.Reading, changes *change.Changes, names []string) (AppImpact, error) {
-	scan, err := s.store.ScanOf(c.Request.Context(), app.Name, old.Release.Package, names)
+func (s *server) appRow(ctx context.Context, app store.App, old *store.Reading, changes *change.Changes, names []string) (AppImpact, error) {
+	scan, err := s.store.ScanOf(ctx, app.Name, old.Release.Package, names)
 	if err != nil {
 		return AppImpact{}, err
 	}
 	found := impact.Of(changes, old.Listing, scan, impact.Options{})
 	// The sites of components that did not change hold; they were not fetched.
-	all, behind, err := s.store.CountSites(c.Request.Context(), app.Name, old.Release.Package)
+	all, behind, err := s.store.CountSites(ctx, app.Name, old.Release.Package)
 	if err != nil {
 		return AppImpact{}, err
 	}

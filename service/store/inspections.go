@@ -73,9 +73,9 @@ type AppCount struct {
 // UsesOf counts the uses of a component in each app that was scanned for its package; an
 // app that uses it nowhere is among them.
 func (s *Store) UsesOf(ctx context.Context, pkg, component string) ([]AppCount, error) {
-	rows, err := s.pool.Query(ctx, `select a.name, coalesce(sum(n.sites), 0), coalesce(sum(n.open_spread), 0), coalesce(sum(n.behind), 0), jsonb_array_length(coalesce(x.head->'unread', '[]'))
+	rows, err := s.pool.Query(ctx, `select a.name, coalesce(sum(n.sites), 0), coalesce(sum(n.open_spread), 0), coalesce(sum(n.behind), 0), x.unread
 		from scans x join apps a on a.id = x.app_id left join site_counts n on n.scan_id = x.id and n.component_id in (select id from site_components where package = $1 and name = $2)
-		where x.current and $1 = any(x.covers) group by a.name, x.head->'unread' order by a.name`, pkg, component)
+		where x.current and $1 = any(x.covers) group by a.name, x.unread order by a.name`, pkg, component)
 	if err != nil {
 		return nil, err
 	}

@@ -52,8 +52,7 @@ const reachQuery = `
 with wanted as (
   select id from site_components where package = $1 and name = $2
 ), live as (
-  select x.id, a.name as app, $5 <> '' and exists (select from jsonb_array_elements(coalesce(x.head->'defaults', '[]')) d
-      where d->>'component' = $6 and d->'given'->>'spelled' = $5) as set
+  select x.id, a.name as app, $5 <> '' and exists (select from scan_defaults d where d.scan_id = x.id and d.component = $6 and d.spelled = $5) as set
   from scans x join apps a on a.id = x.app_id where x.current
 ), all_sites as (
   select n.scan_id, sum(n.sites) as n, sum(n.open_spread) as open

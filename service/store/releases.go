@@ -7,7 +7,9 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"slices"
 	"sort"
+	"strings"
 	"time"
 
 	"github.com/Masterminds/semver/v3"
@@ -57,6 +59,14 @@ func (s *Store) AddRelease(ctx context.Context, actor string, l *contract.Listin
 	if err != nil {
 		return false, err
 	}
+	found := map[string]int{} // by component
+	for _, f := range kept.Findings {
+		found[f.Component]++
+	}
+	rows, err := contractRows(l)
+	if err != nil {
+		return false, err
+	}
 	name, version := l.Package.Name, l.Package.Version
 	err = s.write(ctx, actor, "add release", name+"@"+version, func(tx pgx.Tx) error {
 		var library, pkg, release, reading int64
@@ -82,8 +92,8 @@ func (s *Store) AddRelease(ctx context.Context, actor string, l *contract.Listin
 		case digest != l.Source.Digest:
 			return &Conflict{fmt.Sprintf("%s@%s was added with another source (%.19s…, now %.19s…); a release never changes: give it a new number", name, version, digest, l.Source.Digest)}
 		}
-		err = tx.QueryRow(ctx, `insert into readings (release_id, reader, head, settings, findings, added_by) values ($1, $2, $3, $4, $5, $6)
-			on conflict (release_id, reader) do nothing returning id`, release, l.Reader, headJSON, settings, findingsJSON, actor).Scan(&reading)
+		err = tx.QueryRow(ctx, `insert into readings (release_id, reader, head, settings, findings, finding_count, added_by) values ($1, $2, $3, $4, $5, $6, $7)
+			on conflict (release_id, reader) do nothing returning id`, release, l.Reader, headJSON, settings, findingsJSON, len(kept.Findings), actor).Scan(&reading)
 		if errors.Is(err, pgx.ErrNoRows) {
 			return nil // this reading is kept already
 		}
@@ -91,41 +101,75 @@ func (s *Store) AddRelease(ctx context.Context, actor string, l *contract.Listin
 			return err
 		}
 		added = true
-		return addContracts(ctx, tx, reading, l)
+		return addContracts(ctx, tx, reading, rows, found)
 	})
 	return added, err
 }
 
-// addContracts keeps each contract once, and the positions with the reading.
-func addContracts(ctx context.Context, tx pgx.Tx, reading int64, l *contract.Listing) error {
-	batch := &pgx.Batch{}
-	rows := make([][]any, 0, len(l.Components))
+// contractRow is a contract as it is kept.
+type contractRow struct {
+	component, hash, interfaceHash string
+	body, positions                []byte
+	summary, owner, stage          string
+	props, slots, events           int
+}
+
+// contractRows writes the contracts of a listing as they are kept, by their hashes: that
+// is the order in which all writers lock them. A contract that could not be read back is
+// refused with what is wrong in it.
+func contractRows(l *contract.Listing) ([]contractRow, error) {
+	rows := make([]contractRow, 0, len(l.Components))
+	seen := map[string]bool{}
 	for i := range l.Components {
 		c := &l.Components[i]
+		if seen[c.Component] {
+			return nil, contract.Problems{{File: "listing", Message: fmt.Sprintf("the component %q is listed twice", c.Component)}}
+		}
+		seen[c.Component] = true
 		positions, err := json.Marshal(c.Positions())
 		if err != nil {
-			return err
+			return nil, err
 		}
 		bare := c.Canonical() // its written form has no positions
 		bare.Hashes()
 		body, err := bare.JSON()
 		if err != nil {
-			return err
+			return nil, err
 		}
-		batch.Queue(`insert into contracts (hash, interface_hash, body) values ($1, $2, $3) on conflict do nothing`, bare.ContentHash, bare.InterfaceHash, body)
-		rows = append(rows, []any{reading, c.Component, bare.ContentHash, positions})
+		if _, err := contract.ParseKept(c.Component, body); err != nil {
+			return nil, err
+		}
+		rows = append(rows, contractRow{c.Component, bare.ContentHash, bare.InterfaceHash, body, positions,
+			storable(c.Summary), storable(c.Owner), string(c.Stage), len(c.Props), len(c.Slots), len(c.Events)})
+	}
+	slices.SortFunc(rows, func(a, b contractRow) int { return strings.Compare(a.hash, b.hash) })
+	return rows, nil
+}
+
+// storable is a text as a column of the database can hold it: without U+0000.
+func storable(s string) string { return strings.ReplaceAll(s, "\x00", "\uFFFD") }
+
+// addContracts keeps each contract once, and the positions with the reading.
+func addContracts(ctx context.Context, tx pgx.Tx, reading int64, rows []contractRow, found map[string]int) error {
+	batch := &pgx.Batch{}
+	for _, r := range rows {
+		batch.Queue(`insert into contracts (hash, interface_hash, body, summary, owner, stage, props, slots, events) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)
+			on conflict do nothing`, r.hash, r.interfaceHash, r.body, r.summary, r.owner, r.stage, r.props, r.slots, r.events)
 	}
 	if err := tx.SendBatch(ctx, batch).Close(); err != nil {
 		return err
 	}
-	_, err := tx.CopyFrom(ctx, pgx.Identifier{"reading_contracts"}, []string{"reading_id", "component", "hash", "positions"}, pgx.CopyFromRows(rows))
+	_, err := tx.CopyFrom(ctx, pgx.Identifier{"reading_contracts"}, []string{"reading_id", "component", "hash", "positions", "findings"}, pgx.CopyFromSlice(len(rows), func(i int) ([]any, error) {
+		r := rows[i]
+		return []any{reading, r.component, r.hash, r.positions, found[r.component]}, nil
+	}))
 	return err
 }
 
 const releaseColumns = `select l.name, p.name, p.framework, r.version, r.digest, r.withdrawn, g.reader, r.added_at, r.added_by,
-	(select count(*) from reading_contracts c where c.reading_id = g.id), jsonb_array_length(g.findings->'findings')
+	(select count(*) from reading_contracts c where c.reading_id = g.id), g.finding_count
 	from releases r join packages p on p.id = r.package_id join libraries l on l.id = p.library_id
-	join lateral (select * from readings g where g.release_id = r.id order by g.reader::int desc limit 1) g on true`
+	join lateral (select * from readings g where g.release_id = r.id order by length(g.reader) desc, g.reader desc limit 1) g on true`
 
 func scanRelease(row pgx.CollectableRow) (Release, error) {
 	var r Release
@@ -196,6 +240,15 @@ const Latest = "latest"
 
 // ReadingOf gives a release in its newest reading.
 func (s *Store) ReadingOf(ctx context.Context, pkg, version string) (*Reading, error) {
+	r, err := s.releaseOf(ctx, pkg, version)
+	if err != nil {
+		return nil, err
+	}
+	return s.reading(ctx, *r, "")
+}
+
+// releaseOf finds a release by its number, or the newest that is not withdrawn.
+func (s *Store) releaseOf(ctx context.Context, pkg, version string) (*Release, error) {
 	name, err := s.PackageOf(ctx, pkg)
 	if err != nil {
 		return nil, err
@@ -207,7 +260,7 @@ func (s *Store) ReadingOf(ctx context.Context, pkg, version string) (*Reading, e
 	var known []string
 	for _, r := range releases {
 		if r.Version == version || version == Latest && r.Withdrawn == nil {
-			return s.reading(ctx, r)
+			return &r, nil
 		}
 		known = append(known, r.Version)
 	}
@@ -217,7 +270,8 @@ func (s *Store) ReadingOf(ctx context.Context, pkg, version string) (*Reading, e
 	return nil, &NotFound{fmt.Sprintf("%s has no release %s", name, version), fmt.Sprintf("it has %v", known)}
 }
 
-func (s *Store) reading(ctx context.Context, r Release) (*Reading, error) {
+// reading gives what is kept of a release, with all contracts or the one of a component.
+func (s *Store) reading(ctx context.Context, r Release, component string) (*Reading, error) {
 	var id int64
 	var head, findings []byte
 	var settings string
@@ -238,41 +292,102 @@ func (s *Store) reading(ctx context.Context, r Release) (*Reading, error) {
 			return nil, err
 		}
 	}
-	rows, err := s.pool.Query(ctx, `select c.body, rc.positions from reading_contracts rc join contracts c on c.hash = rc.hash where rc.reading_id = $1 order by rc.component`, id)
-	if err != nil {
-		return nil, err
-	}
-	out.Listing.Components, err = pgx.CollectRows(rows, scanContract)
+	out.Listing.Components, err = s.contracts(ctx, out.Listing, id, component)
 	return out, err
 }
 
-func scanContract(row pgx.CollectableRow) (contract.Contract, error) {
-	var body, positions []byte
-	if err := row.Scan(&body, &positions); err != nil {
-		return contract.Contract{}, err
-	}
-	c, err := contract.ParseFile("contract", body)
+// contracts gives the contracts of a reading, or the one of a component. One that cannot
+// be read back is listed under what is unread of the listing, and takes no other along.
+func (s *Store) contracts(ctx context.Context, l *contract.Listing, reading int64, component string) ([]contract.Contract, error) {
+	rows, err := s.pool.Query(ctx, `select rc.component, c.body, rc.positions from reading_contracts rc join contracts c on c.hash = rc.hash
+		where rc.reading_id = $1 and ($2 = '' or rc.component = $2) order by rc.component`, reading, component)
 	if err != nil {
-		return contract.Contract{}, fmt.Errorf("a contract cannot be read back: %w", err)
+		return nil, err
 	}
-	var at map[string]contract.Position
-	if err := json.Unmarshal(positions, &at); err != nil {
-		return contract.Contract{}, err
-	}
-	c.SetPositions(at)
-	c.Hashes()
-	c.Derive()
-	return *c, nil
+	list := []contract.Contract{}
+	var name string
+	var body, positions []byte
+	_, err = pgx.ForEachRow(rows, []any{&name, &body, &positions}, func() error {
+		c, err := contract.ParseKept(name, body)
+		var at map[string]contract.Position
+		if err == nil {
+			err = json.Unmarshal(positions, &at)
+		}
+		if err != nil {
+			l.Unread = append(l.Unread, contract.Unread{Component: name, Why: "the contract that is kept cannot be read back: " + err.Error()})
+			return nil
+		}
+		c.SetPositions(at)
+		c.Hashes()
+		c.Derive()
+		list = append(list, *c)
+		return nil
+	})
+	return list, err
 }
 
-// Withdraw marks a release as withdrawn, with the reason.
+// ComponentOf gives a release in its newest reading with the contract of one component
+// alone; its listing is empty where the release has no such component.
+func (s *Store) ComponentOf(ctx context.Context, pkg, version, component string) (*Reading, error) {
+	r, err := s.releaseOf(ctx, pkg, version)
+	if err != nil {
+		return nil, err
+	}
+	return s.reading(ctx, *r, component)
+}
+
+// Withdraw marks a release as withdrawn, with the reason; without one it is offered again.
 func (s *Store) Withdraw(ctx context.Context, actor, pkg, version, reason string) error {
-	return s.write(ctx, actor, "withdraw release", pkg+"@"+version+": "+reason, func(tx pgx.Tx) error {
-		tag, err := tx.Exec(ctx, `update releases r set withdrawn = $3 from packages p where p.id = r.package_id and p.name = $1 and r.version = $2`, pkg, version, reason)
+	what := "withdraw release"
+	if reason == "" {
+		what = "offer release again"
+	}
+	return s.write(ctx, actor, what, pkg+"@"+version+": "+reason, func(tx pgx.Tx) error {
+		tag, err := tx.Exec(ctx, `update releases r set withdrawn = nullif($3, '') from packages p where p.id = r.package_id and p.name = $1 and r.version = $2`, pkg, version, reason)
 		if err == nil && tag.RowsAffected() == 0 {
 			err = &NotFound{fmt.Sprintf("%s has no release %s", pkg, version), ""}
 		}
 		return err
+	})
+}
+
+// RemoveRelease removes a release that was added by mistake, with all readings of it; why
+// stays in the list of writes. A package and a library go with their last release.
+func (s *Store) RemoveRelease(ctx context.Context, actor, pkg, version, reason string) error {
+	return s.write(ctx, actor, "remove release", pkg+"@"+version+": "+reason, func(tx pgx.Tx) error {
+		var release, of, library int64
+		err := tx.QueryRow(ctx, `select r.id, p.id, p.library_id from releases r join packages p on p.id = r.package_id
+			where p.name = $1 and r.version = $2 for update of r`, pkg, version).Scan(&release, &of, &library)
+		if errors.Is(err, pgx.ErrNoRows) {
+			return &NotFound{fmt.Sprintf("%s has no release %s", pkg, version), "steady list shows those that are kept"}
+		}
+		if err != nil {
+			return err
+		}
+		var hashes []string
+		rows, err := tx.Query(ctx, `delete from reading_contracts c using readings g where g.id = c.reading_id and g.release_id = $1 returning c.hash`, release)
+		if err != nil {
+			return err
+		}
+		if hashes, err = pgx.CollectRows(rows, pgx.RowTo[string]); err != nil {
+			return err
+		}
+		for _, one := range []struct {
+			statement string
+			id        any
+		}{
+			{`delete from contracts c using (select hash from contracts where hash = any($1) order by hash for update) gone
+				where c.hash = gone.hash and not exists (select from reading_contracts rc where rc.hash = c.hash)`, hashes},
+			{`delete from readings where release_id = $1`, release},
+			{`delete from releases where id = $1`, release},
+			{`delete from packages p where p.id = $1 and not exists (select from releases r where r.package_id = p.id)`, of},
+			{`delete from libraries l where l.id = $1 and not exists (select from packages p where p.library_id = l.id)`, library},
+		} {
+			if _, err := tx.Exec(ctx, one.statement, one.id); err != nil {
+				return err
+			}
+		}
+		return nil
 	})
 }
 
@@ -312,21 +427,17 @@ func (s *Store) Components(ctx context.Context, search, after string, limit int)
 		packages, versions = append(packages, name), append(versions, r.Version)
 	}
 	rows, err := s.pool.Query(ctx, `with newest as (select * from unnest($1::text[], $2::text[]) as n(package, version)),
-		covered as (select distinct unnest(covers) as package from scans where current)
-		select l.name, p.name, p.framework, r.version, rc.component, coalesce(c.body->>'summary', ''), coalesce(c.body->>'owner', ''), coalesce(c.body->>'stage', ''),
-			(select count(*) from json_object_keys(coalesce(c.body->'props', '{}'))), (select count(*) from json_object_keys(coalesce(c.body->'slots', '{}'))),
-			(select count(*) from json_object_keys(coalesce(c.body->'events', '{}'))),
-			(select count(*) from jsonb_array_elements(g.findings->'findings') f where f->>'component' = rc.component),
-			case when exists (select from covered where covered.package = p.name) then
-				(select coalesce(sum(s.sites), 0) from site_counts s join site_components sc on sc.id = s.component_id join scans x on x.id = s.scan_id
-				 where sc.package = p.name and sc.name = rc.component and x.current) end,
-			(select count(distinct x.app_id) from site_counts s join site_components sc on sc.id = s.component_id join scans x on x.id = s.scan_id
-				 where sc.package = p.name and sc.name = rc.component and x.current)
+		covered as (select distinct unnest(covers) as package from scans where current),
+		used as (select sc.package, sc.name, sum(s.sites) as sites, count(distinct x.app_id) as apps from site_counts s
+			join site_components sc on sc.id = s.component_id join scans x on x.id = s.scan_id and x.current group by sc.package, sc.name)
+		select l.name, p.name, p.framework, r.version, rc.component, c.summary, c.owner, c.stage, c.props, c.slots, c.events, rc.findings,
+			case when exists (select from covered where covered.package = p.name) then coalesce(u.sites, 0) end, coalesce(u.apps, 0)
 		from newest n join packages p on p.name = n.package join libraries l on l.id = p.library_id
 		join releases r on r.package_id = p.id and r.version = n.version
-		join lateral (select * from readings g where g.release_id = r.id order by g.reader::int desc limit 1) g on true
+		join lateral (select * from readings g where g.release_id = r.id order by length(g.reader) desc, g.reader desc limit 1) g on true
 		join reading_contracts rc on rc.reading_id = g.id join contracts c on c.hash = rc.hash
-		where ($3 = '' or rc.component ilike '%' || $3 || '%' or c.body->>'summary' ilike '%' || $3 || '%')
+		left join used u on u.package = p.name and u.name = rc.component
+		where ($3 = '' or rc.component ilike '%' || $3 || '%' or c.summary ilike '%' || $3 || '%')
 			and rc.component || ' ' || p.name > $4
 		order by rc.component || ' ' || p.name limit $5`, packages, versions, escapeLike(search), after, limit+1)
 	if err != nil {
@@ -371,7 +482,7 @@ type History struct {
 // HistoryOf lists the releases that hold a component.
 func (s *Store) HistoryOf(ctx context.Context, pkg, component string) ([]History, error) {
 	rows, err := s.pool.Query(ctx, `select r.version, c.hash, c.interface_hash from releases r join packages p on p.id = r.package_id
-		join lateral (select * from readings g where g.release_id = r.id order by g.reader::int desc limit 1) g on true
+		join lateral (select * from readings g where g.release_id = r.id order by length(g.reader) desc, g.reader desc limit 1) g on true
 		join reading_contracts rc on rc.reading_id = g.id join contracts c on c.hash = rc.hash
 		where p.name = $1 and rc.component = $2`, pkg, component)
 	if err != nil {

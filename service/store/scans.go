@@ -3,11 +3,14 @@
 package store
 
 import (
+	"cmp"
 	"context"
 	"encoding/json"
 	"errors"
 	"fmt"
+	"maps"
 	"slices"
+	"strings"
 	"time"
 
 	"github.com/jackc/pgx/v5"
@@ -57,12 +60,15 @@ func (s *Store) AddScan(ctx context.Context, actor string, scan *site.Scan) (add
 		if err := tx.QueryRow(ctx, `insert into apps (name) values ($1) on conflict (name) do update set name = excluded.name returning id`, scan.App.Name).Scan(&app); err != nil {
 			return err
 		}
+		if err := queue(ctx, tx, InspectApp, scan.App.Name); err != nil {
+			return err
+		}
 		// A scan that covers a package takes the place of the one before.
 		if _, err := tx.Exec(ctx, `update scans set current = false where app_id = $1 and current`, app); err != nil {
 			return err
 		}
-		err := tx.QueryRow(ctx, `insert into scans (app_id, digest, reader, covers, head, added_by) values ($1, $2, $3, $4, $5, $6)
-			on conflict do nothing returning id`, app, scan.App.Digest, scan.Reader, scan.Covers, headJSON, actor).Scan(&id)
+		err := tx.QueryRow(ctx, `insert into scans (app_id, digest, reader, covers, head, commit, dirty, unread, added_by) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)
+			on conflict do nothing returning id`, app, scan.App.Digest, scan.Reader, scan.Covers, headJSON, scan.App.Commit, scan.App.Dirty, len(scan.Unread), actor).Scan(&id)
 		if errors.Is(err, pgx.ErrNoRows) {
 			_, err := tx.Exec(ctx, `update scans set current = true where app_id = $1 and digest = $2 and reader = $3 and covers = $4`, app, scan.App.Digest, scan.Reader, scan.Covers)
 			return err
@@ -73,6 +79,14 @@ func (s *Store) AddScan(ctx context.Context, actor string, scan *site.Scan) (add
 		added = true
 		for _, p := range scan.Packages {
 			if _, err := tx.Exec(ctx, `insert into scan_packages (scan_id, package, declared, locked) values ($1, $2, $3, $4)`, id, p.Name, p.Range, p.Locked); err != nil {
+				return err
+			}
+		}
+		for _, d := range scan.Defaults {
+			if d.Given == nil {
+				continue
+			}
+			if _, err := tx.Exec(ctx, `insert into scan_defaults (scan_id, component, spelled) values ($1, $2, $3)`, id, d.Component, d.Given.Spelled); err != nil {
 				return err
 			}
 		}
@@ -101,8 +115,8 @@ func (s *Store) named(ctx context.Context, scan *site.Scan) ([]site.Site, error)
 				return nil, err
 			}
 			for _, c := range r.Listing.Components {
-				if c.Root.Known {
-					tags[x.Package][names.UpperFirst(names.Camel(c.Root.Elements[0]))] = c.Component
+				if tag := c.Root.First(); tag != "" {
+					tags[x.Package][names.UpperFirst(names.Camel(tag))] = c.Component
 				}
 			}
 		}
@@ -126,6 +140,7 @@ func codes(ctx context.Context, tx pgx.Tx, table, column string, texts map[strin
 	for text := range texts {
 		list = append(list, text)
 	}
+	slices.Sort(list) // all writers lock rows in one order
 	name := pgx.Identifier{table}.Sanitize()
 	col := pgx.Identifier{column}.Sanitize()
 	if _, err := tx.Exec(ctx, `insert into `+name+` (`+col+`) select unnest($1::text[]) on conflict do nothing`, list); err != nil {
@@ -145,6 +160,10 @@ func codes(ctx context.Context, tx pgx.Tx, table, column string, texts map[strin
 }
 
 type siteComponent struct{ pkg, module, name string }
+
+func (a siteComponent) compare(b siteComponent) int {
+	return cmp.Or(strings.Compare(a.pkg, b.pkg), strings.Compare(a.module, b.module), strings.Compare(a.name, b.name))
+}
 
 // maxValue is the longest value that is coded by itself; a longer one counts as
 // an expression.
@@ -228,7 +247,8 @@ func addSites(ctx context.Context, tx pgx.Tx, scan int64, app string, sites []si
 			}
 		}
 	}
-	for c := range components {
+	// All writers lock rows in one order.
+	for _, c := range slices.SortedFunc(maps.Keys(components), siteComponent.compare) {
 		var id int32
 		if err := tx.QueryRow(ctx, `insert into site_components (package, module, name) values ($1, $2, $3)
 			on conflict (package, module, name) do update set name = excluded.name returning id`, c.pkg, c.module, c.name).Scan(&id); err != nil {
@@ -305,28 +325,38 @@ type siteCount struct{ sites, open, behind int }
 
 // Apps lists the apps with their current scans.
 func (s *Store) Apps(ctx context.Context) ([]App, error) {
-	rows, err := s.pool.Query(ctx, `select a.name, x.head->'app', x.head->'packages', x.covers, x.added_at, x.added_by, i.must, i.should, i.note,
-		(select coalesce(sum(n.sites), 0) from site_counts n where n.scan_id = x.id), (select coalesce(sum(n.behind), 0) from site_counts n where n.scan_id = x.id)
-		from apps a join scans x on x.app_id = a.id and x.current left join inspections i on i.scan_id = x.id order by a.name`)
+	rows, err := s.pool.Query(ctx, `select a.name, x.commit, x.dirty, x.covers, x.added_at, x.added_by, i.must, i.should, i.note, coalesce(n.sites, 0), coalesce(n.behind, 0),
+		coalesce((select json_agg(json_build_object('name', p.package, 'range', p.declared, 'locked', p.locked) order by p.package) from scan_packages p where p.scan_id = x.id), '[]')
+		from apps a join scans x on x.app_id = a.id and x.current left join inspections i on i.scan_id = x.id
+		left join lateral (select sum(n.sites) as sites, sum(n.behind) as behind from site_counts n where n.scan_id = x.id) n on true order by a.name`)
 	if err != nil {
 		return nil, err
 	}
 	return pgx.CollectRows(rows, func(row pgx.CollectableRow) (App, error) {
 		var a App
-		var app, packages []byte
+		var packages []byte
 		var must, should, note *int
-		if err := row.Scan(&a.Name, &app, &packages, &a.Covers, &a.AddedAt, &a.AddedBy, &must, &should, &note, &a.Sites, &a.Behind); err != nil {
+		if err := row.Scan(&a.Name, &a.Commit, &a.Dirty, &a.Covers, &a.AddedAt, &a.AddedBy, &must, &should, &note, &a.Sites, &a.Behind, &packages); err != nil {
 			return a, err
 		}
 		if must != nil {
 			a.Found = &Found{*must, *should, *note}
 		}
-		var of site.App
-		if err := json.Unmarshal(app, &of); err != nil {
-			return a, err
-		}
-		a.Commit, a.Dirty = of.Commit, of.Dirty
 		return a, json.Unmarshal(packages, &a.Packages)
+	})
+}
+
+// RemoveApp removes an app with all its scans; why stays in the list of writes.
+func (s *Store) RemoveApp(ctx context.Context, actor, app, reason string) error {
+	return s.write(ctx, actor, "remove app", app+": "+reason, func(tx pgx.Tx) error {
+		if _, err := tx.Exec(ctx, `delete from scans x using apps a where a.id = x.app_id and a.name = $1`, app); err != nil {
+			return err
+		}
+		tag, err := tx.Exec(ctx, `delete from apps where name = $1`, app)
+		if err == nil && tag.RowsAffected() == 0 {
+			err = &NotFound{"no app is called " + app, "steady list shows those that are kept"}
+		}
+		return err
 	})
 }
 

@@ -133,13 +133,30 @@ func Unavailable(err error) bool {
 	return errors.Is(err, net.ErrClosed) || strings.Contains(err.Error(), "conn closed") || strings.Contains(err.Error(), "unexpected EOF") || strings.Contains(err.Error(), "connection reset")
 }
 
-// write runs f in one transaction and notes who wrote what.
+// maxAttempts bounds how often a write is tried that another one hinders.
+const maxAttempts = 5
+
+// write runs f in one transaction and notes who wrote what. A write that the database
+// gave up in favour of another (a deadlock, a serialization failure) is tried again.
 func (s *Store) write(ctx context.Context, actor, what, subject string, f func(tx pgx.Tx) error) error {
-	return pgx.BeginFunc(ctx, s.pool, func(tx pgx.Tx) error {
-		if err := f(tx); err != nil {
+	var err error
+	for attempt := range maxAttempts {
+		err = pgx.BeginFunc(ctx, s.pool, func(tx pgx.Tx) error {
+			if err := f(tx); err != nil {
+				return err
+			}
+			_, err := tx.Exec(ctx, `insert into writes (actor, what, subject) values ($1, $2, $3)`, actor, what, storable(subject))
+			return err
+		})
+		var pg *pgconn.PgError
+		if !errors.As(err, &pg) || !strings.HasPrefix(pg.Code, "40") { // class 40: transaction rollback
 			return err
 		}
-		_, err := tx.Exec(ctx, `insert into writes (actor, what, subject) values ($1, $2, $3)`, actor, what, subject)
-		return err
-	})
+		select {
+		case <-ctx.Done():
+			return err
+		case <-time.After(time.Duration(attempt+1) * 20 * time.Millisecond):
+		}
+	}
+	return err
 }
