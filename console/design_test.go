@@ -40,9 +40,15 @@ func says(text string) chromedp.Action {
 	return chromedp.Poll(fmt.Sprintf(`document.body.innerText.includes(%q)`, text), nil)
 }
 
-// press presses a button by its words.
+// press presses a button by its words, from the middle of the window: what sticks to an
+// edge may cover it there.
 func press(words string) chromedp.Action {
-	return chromedp.Click(fmt.Sprintf(`//button[normalize-space(.)=%q or @aria-label=%q]`, words, words), chromedp.BySearch)
+	button := fmt.Sprintf(`//button[normalize-space(.)=%q or @aria-label=%q]`, words, words)
+	return chromedp.Tasks{
+		chromedp.WaitVisible(button, chromedp.BySearch),
+		chromedp.Evaluate(fmt.Sprintf(`document.evaluate(%q, document, null, XPathResult.FIRST_ORDERED_NODE_TYPE).singleNodeValue.scrollIntoView({ block: 'center' })`, button), nil),
+		chromedp.Click(button, chromedp.BySearch),
+	}
 }
 
 // fill types into a field by its label, over what stands there.
@@ -111,12 +117,12 @@ func TestEditing(t *testing.T) {
 		{"the states are more", says("2 values")},
 		{"the code is another framework's", chromedp.Tasks{chromedp.Click(`//button[contains(., 'react')]`, chromedp.BySearch), chromedp.Click(`//*[@role='option' and normalize-space(.)='angular']`, chromedp.BySearch)}},
 		{"it follows", says("<lever")},
-		{"somebody signs", fill("You are", "tester")},
-		{"and says what", fill("What you did", "one more prop")},
-		{"it is kept", press("Keep")},
+		{"somebody signs", fill("Your name", "tester")},
+		{"and says what", fill("Change note", "one more prop")},
+		{"it is kept", press("Save")},
 		{"as the next revision", says("revision 2")},
 		{"the history tells", says("one more prop")},
-		{"as text it is the file that people read", press("As text")},
+		{"as text it is the file that people read", press("Edit as file")},
 		{"with the new prop", chromedp.Poll(`[...document.querySelectorAll('textarea')].some((t) => t.value.includes('kind:') && t.value.startsWith('$schema'))`, nil)},
 	})
 	state, err := c.Draft(context.Background(), "lever")
@@ -146,10 +152,10 @@ func TestTwoPeopleEdit(t *testing.T) {
 	if _, err := c.SaveDraft(context.Background(), "lever", 1, state.Draft, state.Contracts, "other words"); err != nil {
 		t.Fatal(err)
 	}
-	if err := chromedp.Run(ctx, press("Add a slot"), fill("You are", "tester"), press("Keep"), says("demo changed this draft meanwhile"), says("Theirs."), says("Keep mine as the next revision")); err != nil {
+	if err := chromedp.Run(ctx, press("Add a slot"), fill("Your name", "tester"), press("Save"), says("demo changed this draft meanwhile"), says("Theirs."), says("Save mine as the next revision")); err != nil {
 		t.Fatal(err)
 	}
-	if err := chromedp.Run(ctx, press("Keep mine as the next revision"), says("revision 3"), press("Go back to revision 2"), says("not kept yet"), press("Keep"), says("revision 4")); err != nil {
+	if err := chromedp.Run(ctx, press("Save mine as the next revision"), says("revision 3"), press("Go back to revision 2"), says("not saved yet"), press("Save"), says("revision 4")); err != nil {
 		t.Fatal(err)
 	}
 	state, err = c.Draft(context.Background(), "lever")
@@ -181,10 +187,10 @@ func TestAlternatives(t *testing.T) {
 		{"patterns are named", says("who passes nothing gets a good look")},
 		{"one is taken", press("As a further alternative: a slot with a fallback")},
 		{"as another alternative", says("States of slot-with")},
-		{"somebody signs", fill("You are", "tester")},
-		{"it is kept", press("Keep")},
+		{"somebody signs", fill("Your name", "tester")},
+		{"it is kept", press("Save")},
 		{"as the next revision", says("revision 2")},
-		{"it is finished", press("Make slot-with the intended one")},
+		{"it is finished", press("Adopt slot-with")},
 		{"and says so", says("slot-with · intended")},
 	})
 	state, err := c.Draft(context.Background(), "notice-bar")
@@ -213,7 +219,7 @@ func TestADraftFromAComponent(t *testing.T) {
 	walk(t, ctx, []step{
 		{"the page leads to a draft", chromedp.Click(`//a[normalize-space(.)='Begin a draft with it']`, chromedp.BySearch)},
 		{"with that contract", says("with the contract of FareTag in @saltmarsh/fairlead@2.1.0")},
-		{"somebody signs", fill("You are", "tester")},
+		{"somebody signs", fill("Your name", "tester")},
 		{"it begins", press("Begin a draft")},
 		{"with what there is today", says("States of today")},
 		{"a skeleton is written", press("Write it")},
@@ -246,4 +252,84 @@ func BenchmarkKeyPress(b *testing.B) {
 	}
 	b.ReportMetric(took[len(took)/2], "ms/press")
 	b.ReportMetric(took[len(took)*95/100], "ms/press-95th")
+}
+
+// reads waits until a field says something.
+func reads(label, text string) chromedp.Action {
+	return chromedp.Poll(fmt.Sprintf(`[...document.querySelectorAll('input')].some((i) => i.getAttribute('aria-label') === %q && i.value === %q)`, label, text), nil)
+}
+
+// TestTypingAsItComes types key by key what is no value until it is whole, in every field
+// that stands for one; each says what was typed, and when it is left what that means.
+func TestTypingAsItComes(t *testing.T) {
+	url, _ := serveDrafts(t)
+	ctx := browser(t, 1280, 800)
+	page(t, ctx, url+"/design/lever", "section[aria-label='What if'] table")
+	walk(t, ctx, []step{
+		{"a prop is added", press("Add a prop")},
+		{"an event is added", press("Add an event")},
+		{"a slot is added", press("Add a slot")},
+	})
+	for _, test := range []struct{ label, typed, left string }{
+		{"What the event event tells", "reason: string, at: { x: number }", "reason: string, at: { x: number }"},
+		{"What the event event tells", "{ reason: 'a' | 'b', at: number }", "{ reason: 'a' | 'b', at: number }"},
+		{"What the event event tells", "reason", "reason: unknown"}, // near miss: what means nothing else is written out
+		{"What the event event tells", "", ""},
+		{"What the slot slot gives", "{ amount: number, rows: string[] }", "{ amount: number, rows: string[] }"},
+		{"Default of prop", `"1"`, `"1"`},
+		{"Default of prop", "1", "1"},
+		{"Default of prop", "calm", "calm"},
+		{"Default of prop", `"calm"`, "calm"},
+		{"Type of prop", "'a' | 'b'", "'a' | 'b'"},
+	} {
+		walk(t, ctx, []step{
+			{"typing " + test.typed, fill(test.label, test.typed)},
+			{"it stays " + test.typed, reads(test.label, test.typed)},
+			{"leaving " + test.typed, chromedp.KeyEvent(kb.Tab)},
+			{"it says " + test.left, reads(test.label, test.left)},
+		})
+	}
+	// A name may begin as another one that is there.
+	walk(t, ctx, []step{
+		{"another prop", chromedp.Tasks{press("Add a prop"), chromedp.WaitVisible(`//input[@aria-label="Name of prop2"]`, chromedp.BySearch)}},
+		{"named by way of the first one's name", fill("Name of prop2", "props")},
+		{"is named so", reads("Name of props", "props")},
+	})
+}
+
+// TestLeavingAsks leaves a draft with and without edits.
+func TestLeavingAsks(t *testing.T) {
+	url, c := serveDrafts(t)
+	ctx := browser(t, 1280, 800)
+	page(t, ctx, url+"/design/lever", "section[aria-label='What if'] table")
+	follow := chromedp.Click(`//nav//a[normalize-space(.)='Releases']`, chromedp.BySearch)
+	walk(t, ctx, []step{
+		{"nothing was edited: the page is left", follow},
+		{"at once", chromedp.WaitVisible(`//h1[normalize-space(.)='Releases']`, chromedp.BySearch)},
+		{"back", chromedp.NavigateBack()},
+		{"on the draft", chromedp.WaitVisible(`section[aria-label='What if'] table`, chromedp.ByQuery)},
+		{"a prop is added", press("Add a prop")},
+		{"another alternative is looked at", chromedp.Click(`//button[starts-with(normalize-space(.), 'reason')]`, chromedp.BySearch)},
+		{"the page is left", follow},
+		{"it asks", says("Leave without saving?")},
+		{"by key, it is stayed", chromedp.KeyEvent(kb.Escape)},
+		{"the question goes", chromedp.WaitNotPresent(`[role=alertdialog]`, chromedp.ByQuery)},
+		{"the edit is there", says("not saved yet")},
+		{"the page is left", follow},
+		{"it asks", says("Leave without saving?")},
+		{"the first button is to stay", chromedp.KeyEvent(kb.Enter)},
+		{"the question goes", chromedp.WaitNotPresent(`[role=alertdialog]`, chromedp.ByQuery)},
+		{"it is saved", chromedp.Tasks{fill("Your name", "tester"), press("Save"), says("revision 2")}},
+		{"the page is left", follow},
+		{"without a question", chromedp.WaitVisible(`//h1[normalize-space(.)='Releases']`, chromedp.BySearch)},
+		{"back", chromedp.NavigateBack()},
+		{"on the draft", chromedp.WaitVisible(`section[aria-label='What if'] table`, chromedp.ByQuery)},
+		{"another edit", press("Add a prop")},
+		{"the page is left", follow},
+		{"it asks", press("Leave and lose the edits")},
+		{"and is left", chromedp.WaitVisible(`//h1[normalize-space(.)='Releases']`, chromedp.BySearch)},
+	})
+	if state, err := c.Draft(context.Background(), "lever"); err != nil || state.State.Revision != 2 {
+		t.Errorf("kept is revision %+v (%v), want 2", state.State, err)
+	}
 }

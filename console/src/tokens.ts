@@ -33,7 +33,8 @@ export const GlobalStyle = createGlobalStyle`
     }
   }
   * { box-sizing: border-box; }
-  html { font-size: 100%; }
+  /* What sticks to the top covers nothing that is focused. */
+  html { font-size: 100%; scroll-padding-top: 7rem; }
   body { margin: 0; background: ${paper}; color: ${ink}; font: ${type.base}/1.45 ${sans}; }
   a { color: ${brass}; text-underline-offset: 0.15em; }
   code, pre { font-family: ${mono}; font-size: 0.9em; }

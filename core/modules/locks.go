@@ -7,6 +7,7 @@ import (
 	"errors"
 	"fmt"
 	"io/fs"
+	"iter"
 	"maps"
 	"path"
 	"regexp"
@@ -183,18 +184,36 @@ var pnpmKey = regexp.MustCompile(`^/?((?:@[^/]+/)?[^/@]+)[/@](\d[^_(]*)`)
 // pnpmLock reads a pnpm-lock.yaml, in its versions 5 to 9: its packages are named
 // /name/version, /name@version or name@version, with peers behind.
 func pnpmLock(text string, add func(name, version string)) error {
-	var lock struct {
-		Packages map[string]yaml.Node `yaml:"packages"`
-	}
+	// Into nodes, not into a map: the YAML package compares each key of a map with all others.
+	var lock yaml.Node
 	if err := yaml.Unmarshal([]byte(text), &lock); err != nil {
 		return err
 	}
-	for key := range lock.Packages {
-		if m := pnpmKey.FindStringSubmatch(key); m != nil {
-			add(m[1], m[2])
+	if len(lock.Content) == 0 {
+		return nil
+	}
+	for key, value := range entries(lock.Content[0]) {
+		if key != "packages" {
+			continue
+		}
+		for key := range entries(value) {
+			if m := pnpmKey.FindStringSubmatch(key); m != nil {
+				add(m[1], m[2])
+			}
 		}
 	}
 	return nil
+}
+
+// entries gives the keys of a YAML map with their values; none of anything else.
+func entries(n *yaml.Node) iter.Seq2[string, *yaml.Node] {
+	return func(yield func(string, *yaml.Node) bool) {
+		for i := 0; n.Kind == yaml.MappingNode && i+1 < len(n.Content); i += 2 {
+			if !yield(n.Content[i].Value, n.Content[i+1]) {
+				return
+			}
+		}
+	}
 }
 
 // Disagree says what is wrong where a lock file holds no version that a manifest's

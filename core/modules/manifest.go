@@ -16,6 +16,7 @@ import (
 
 	"github.com/tailscale/hujson"
 
+	"steadysocket/core/jsonlimit"
 	"steadysocket/core/place"
 	"steadysocket/core/syntax"
 )
@@ -132,11 +133,18 @@ func (w *oneOrMore) UnmarshalJSON(data []byte) error {
 	return nil
 }
 
+// jsonLimits bound manifests and configuration.
+var jsonLimits = jsonlimit.Limits{Depth: 100, Values: 2_000_000}
+
 // readJSON reads JSON, with comments and trailing commas, into v.
 func readJSON(fsys fs.FS, name string, v any) error {
 	data, err := readBounded(fsys, name, maxManifest)
 	if err != nil {
 		return err
+	}
+	if err := jsonlimit.Check(data, jsonLimits); err != nil {
+		limit := err.(*jsonlimit.Error)
+		return &FileError{place.Place{File: name, Line: limit.At.Line, Column: limit.At.Column}, limit.Message}
 	}
 	plain, err := hujson.Standardize(data)
 	if err == nil {

@@ -202,7 +202,10 @@ func TestManifestErrors(t *testing.T) {
 	for text, want := range map[string]string{
 		"{\n  \"name\": \n}":    "package.json:",
 		"{\n  \"name\": [1]\n}": "package.json:2:",
-		"{\"exports\": " + strings.Repeat("[", 100) + strings.Repeat("]", 100) + "}": "nested more than 32 deep",
+		"{\"exports\": " + strings.Repeat("[", 50) + strings.Repeat("]", 50) + "}": "nested more than 32 deep",
+		strings.Repeat("[", 1<<20):                   "package.json:1:101: nested more than 100 deep",
+		"{\"a\": " + strings.Repeat("[", 100) + "\n": "package.json:1:106: nested more than 100 deep",
+		"{\"a\": " + strings.Repeat("[", 99) + "\n":  "this is not right JSON",
 	} {
 		if _, err := ReadManifest(files(map[string]string{"package.json": text}), "."); err == nil || !strings.Contains(err.Error(), want) {
 			t.Errorf("%.40q: %v, want %q", text, err, want)
@@ -285,4 +288,41 @@ func FuzzLocked(f *testing.F) {
 			t.Error("a lock file is read and is wrong")
 		}
 	})
+}
+
+// manyPackages are lock files of n packages, by name.
+func manyPackages(n int) map[string]string {
+	var pnpm, npm, yarn strings.Builder
+	pnpm.WriteString("lockfileVersion: '9.0'\npackages:\n")
+	npm.WriteString(`{"lockfileVersion": 3, "packages": {"": {}`)
+	for i := range n {
+		fmt.Fprintf(&pnpm, "  p%d@1.0.%d:\n    resolution: {integrity: x}\n", i, i)
+		fmt.Fprintf(&npm, `, "node_modules/p%d": {"version": "1.0.%d"}`, i, i)
+		fmt.Fprintf(&yarn, "p%d@^1.0.0:\n  version \"1.0.%d\"\n\n", i, i)
+	}
+	npm.WriteString("}}")
+	return map[string]string{"pnpm-lock.yaml": pnpm.String(), "package-lock.json": npm.String(), "yarn.lock": yarn.String()}
+}
+
+// TestLargeLockFiles reads lock files of many packages; BenchmarkLockFiles says how fast.
+func TestLargeLockFiles(t *testing.T) {
+	for name, text := range manyPackages(3000) {
+		locked, err := Locked(files(map[string]string{name: text}), ".")
+		if err != nil || len(locked) != 3000 || len(locked["p2999"]) != 1 || locked["p2999"][0] != "1.0.2999" {
+			t.Errorf("%s: %d packages, p2999 is %v: %v", name, len(locked), locked["p2999"], err)
+		}
+	}
+}
+
+func BenchmarkLockFiles(b *testing.B) {
+	for name, text := range manyPackages(100_000) {
+		b.Run(name, func(b *testing.B) {
+			fsys := files(map[string]string{name: text})
+			for b.Loop() {
+				if _, err := Locked(fsys, "."); err != nil {
+					b.Fatal(err)
+				}
+			}
+		})
+	}
 }

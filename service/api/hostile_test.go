@@ -315,4 +315,3 @@ func TestInspectionsAreQueued(t *testing.T) {
 	}
 	t.Error("the inspection that was queued does not come")
 }
-

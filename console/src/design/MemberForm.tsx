@@ -3,7 +3,7 @@ import styled from 'styled-components';
 import { Choose, Mark, Plain, Soft } from '../parts';
 import { rule, space, type, unsure } from '../tokens';
 import type { Looked } from './api';
-import { Text, Tick } from './fields';
+import { Tick, Written } from './fields';
 import { defaultFrom, defaultText, freeName, payloadFrom, payloadText, propOf } from './file';
 import type { ContractFile, EventFile, PropFile, Section, SlotFile } from './file';
 
@@ -50,10 +50,10 @@ const PropRow = memo(function PropRow({ name, value, looked, onMember }: MemberP
   return (
     <>
       <Row>
-        <Text quiet code label={`Name of ${name}`} value={name} onValueChange={(n) => onMember('props', name, { name: n, value })} />
-        <Text quiet code label={`Type of ${name}`} value={value.type ?? ''} onValueChange={(t) => set({ type: t })} />
-        <Text quiet code label={`Default of ${name}`} value={defaultText(value)} onValueChange={(t) => set({ default: defaultFrom(t) })} />
-        <Tick label="must" on={value.required === true} onValueChange={(on) => set({ required: on || undefined, default: on ? undefined : value.default })} />
+        <Written quiet code label={`Name of ${name}`} value={name} onValueChange={(n) => onMember('props', name, { name: n, value })} />
+        <Written quiet code label={`Type of ${name}`} value={value.type ?? ''} onValueChange={(t) => set({ type: t })} />
+        <Written quiet code label={`Default of ${name}`} value={defaultText(value)} onValueChange={(t) => set({ default: defaultFrom(t) })} />
+        <Tick label="required" on={value.required === true} onValueChange={(on) => set({ required: on || undefined, default: on ? undefined : value.default })} />
         <Plain aria-label={`Take ${name} out`} onPress={() => onMember('props', name, null)}>×</Plain>
       </Row>
       <Beside looked={looked} name={name} />
@@ -67,10 +67,10 @@ const SlotRow = memo(function SlotRow({ name, value, looked, onMember }: MemberP
   return (
     <>
       <Row>
-        <Text quiet code label={`Name of the slot ${name}`} value={name} onValueChange={(n) => onMember('slots', name, { name: n, value })} />
+        <Written quiet code label={`Name of the slot ${name}`} value={name} onValueChange={(n) => onMember('slots', name, { name: n, value })} />
         <Choose quiet label={`Form of the slot ${name}`} value={value.form ?? 'content'} options={forms} onValueChange={(form) => set({ form })} />
-        <Text quiet code label={`What the slot ${name} gives`} placeholder="{ amount: number }" value={payloadText(value.gives)} onValueChange={(t) => set({ gives: payloadFrom(t) })} />
-        <Tick label="must" on={value.required === true} onValueChange={(on) => set({ required: on || undefined })} />
+        <Written quiet code label={`What the slot ${name} gives`} placeholder="{ amount: number }" value={payloadText(value.gives)} onValueChange={(t) => set({ gives: payloadFrom(t) })} />
+        <Tick label="required" on={value.required === true} onValueChange={(on) => set({ required: on || undefined })} />
         <Tick label="fallback" on={value.fallback === true} onValueChange={(on) => set({ fallback: on || undefined })} />
         <Plain aria-label={`Take the slot ${name} out`} onPress={() => onMember('slots', name, null)}>×</Plain>
       </Row>
@@ -83,8 +83,8 @@ const EventRow = memo(function EventRow({ name, value, looked, onMember }: Membe
   return (
     <>
       <Row>
-        <Text quiet code label={`Name of the event ${name}`} value={name} onValueChange={(n) => onMember('events', name, { name: n, value })} />
-        <Text quiet code label={`What the event ${name} tells`} placeholder="reason: string" value={payloadText(value.payload)} onValueChange={(t) => onMember('events', name, { name, value: { ...value, payload: payloadFrom(t) } })} />
+        <Written quiet code label={`Name of the event ${name}`} value={name} onValueChange={(n) => onMember('events', name, { name: n, value })} />
+        <Written quiet code label={`What the event ${name} tells`} placeholder="reason: string" value={payloadText(value.payload)} onValueChange={(t) => onMember('events', name, { name, value: { ...value, payload: payloadFrom(t) } })} />
         <Plain aria-label={`Take the event ${name} out`} onPress={() => onMember('events', name, null)}>×</Plain>
       </Row>
       <Beside looked={looked} name={name} />
@@ -95,7 +95,7 @@ const EventRow = memo(function EventRow({ name, value, looked, onMember }: Membe
 const PartRow = memo(function PartRow({ name, value, onMember }: MemberProps<unknown>) {
   return (
     <Row>
-      <Text quiet code label={`Name of the part ${name}`} value={name} onValueChange={(n) => onMember('parts', name, { name: n, value })} />
+      <Written quiet code label={`Name of the part ${name}`} value={name} onValueChange={(n) => onMember('parts', name, { name: n, value })} />
       <Soft>stands inside, and shares the state</Soft>
       <Plain aria-label={`Take the part ${name} out`} onPress={() => onMember('parts', name, null)}>×</Plain>
     </Row>

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { Checkbox, Input, Label, TextArea, TextField } from 'react-aria-components';
 import styled from 'styled-components';
 import { brass, ink, mono, paper, plate, rule, soft, space, type } from '../tokens';
@@ -22,15 +23,28 @@ interface TextProps {
   many?: boolean;
   placeholder?: string;
   onValueChange: (value: string) => void;
+  onFocus?: () => void;
+  onBlur?: () => void;
 }
 
 /** A line of text, or many. */
-export function Text({ label, value, quiet, code, many, placeholder, onValueChange }: TextProps) {
+export function Text({ label, value, quiet, code, many, placeholder, onValueChange, onFocus, onBlur }: TextProps) {
   return (
-    <Frame value={value} onChange={onValueChange} $mono={code} aria-label={quiet ? label : undefined}>
+    <Frame value={value} onChange={onValueChange} onFocus={onFocus} onBlur={onBlur} $mono={code} aria-label={quiet ? label : undefined}>
       {!quiet && <Label>{label}</Label>}
       {many ? <TextArea spellCheck={false} /> : <Input placeholder={placeholder} spellCheck={!code} />}
     </Frame>
+  );
+}
+
+/**
+ * A line of text that stands for a value. While it is typed it stays as it is typed: what is read out of an unfinished
+ * text is another value, and written out again it would be another text.
+ */
+export function Written({ value, onValueChange, ...rest }: TextProps) {
+  const [typed, setTyped] = useState<string>();
+  return (
+    <Text {...rest} value={typed ?? value} onFocus={() => setTyped(value)} onBlur={() => setTyped(undefined)} onValueChange={(text) => { setTyped(text); onValueChange(text); }} />
   );
 }
 

@@ -69,7 +69,18 @@ export function defaultText(prop: PropFile): string {
   if (prop.default === 'unknown') return 'unknown';
   if (!prop.default) return '';
   if (prop.default.expression !== undefined) return prop.default.expression;
-  return typeof prop.default.value === 'string' ? prop.default.value : JSON.stringify(prop.default.value);
+  const { value } = prop.default;
+  // A text that reads as another value is written in quotes.
+  return typeof value === 'string' && !isJSON(value) ? value : JSON.stringify(value);
+}
+
+function isJSON(text: string): boolean {
+  try {
+    JSON.parse(text);
+    return true;
+  } catch {
+    return text.trim() === '';
+  }
 }
 
 export function defaultFrom(text: string): PropFile['default'] {

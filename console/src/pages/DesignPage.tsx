@@ -34,7 +34,7 @@ function Begin() {
   return (
     <New>
       <Text label="Component" value={component} onValueChange={setComponent} />
-      <Text label="You are" value={actor} onValueChange={setActor} />
+      <Text label="Your name" value={actor} onValueChange={setActor} />
       <Plain isDisabled={component === '' || actor === ''} onPress={begin}>Begin a draft</Plain>
       {from && <Soft>with the contract of {from.component} in {from.package}@{from.version}</Soft>}
       {problem && <div role="alert"><Mark of="breaks" word={problem.detail} /> {problem.right}</div>}

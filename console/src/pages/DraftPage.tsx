@@ -11,6 +11,7 @@ import type { DraftFile, DraftRow, DraftState, Look, Looked, Refusal } from '../
 import { Text } from '../design/fields';
 import { withMember } from '../design/file';
 import type { ContractFile } from '../design/file';
+import { Leaving } from '../design/Leaving';
 import { MemberForm } from '../design/MemberForm';
 import type { ChangeMember } from '../design/MemberForm';
 import { Skeleton } from '../design/Skeleton';
@@ -98,7 +99,7 @@ function Editor({ work, alternative, looked, framework, onWork }: { work: Work; 
       <Card aria-label="Members">
         <div style={{ display: 'flex', justifyContent: 'space-between', marginBottom: space.m }}>
           <strong>{alternative}</strong>
-          <Plain onPress={() => setAsText(!asText)}>{asText ? 'As a form' : 'As text'}</Plain>
+          <Plain onPress={() => setAsText(!asText)}>{asText ? 'Edit as form' : 'Edit as file'}</Plain>
         </div>
         {looked && <Problems problems={looked.problems} />}
         {asText ? <Text many code label={file} value={text} onValueChange={setText} /> : form && <MemberForm file={form} looked={looked} onMember={setMember} />}
@@ -132,7 +133,7 @@ function Meanwhile({ now, mine, onKeep, onTake }: { now: DraftState; mine: Work;
         </div>
       ))}
       {differing.length === 0 && <p>The contracts are the same; what is said of the draft differs.</p>}
-      <Plain onPress={onKeep}>Keep mine as the next revision</Plain> <Plain onPress={onTake}>Take theirs</Plain>
+      <Plain onPress={onKeep}>Save mine as the next revision</Plain> <Plain onPress={onTake}>Take theirs</Plain>
     </Changed>
   );
 }
@@ -158,7 +159,7 @@ const Words = memo(function Words({ draft, onChange }: { draft: DraftFile; onCha
     <Said>
       <Text label="Notes" value={draft.notes ?? ''} onValueChange={(notes) => onChange({ ...draft, notes })} />
       <div>
-        <Choose label="How much freedom is meant" value={draft.stance ?? 'not said'} options={['not said', 'locked', 'slots', 'parts', 'full']} onValueChange={(v) => onChange({ ...draft, stance: v === 'not said' ? undefined : v })} />
+        <Choose label="How much freedom is meant" value={draft.stance ?? 'not set'} options={['not set', 'locked', 'slots', 'parts', 'full']} onValueChange={(v) => onChange({ ...draft, stance: v === 'not set' ? undefined : v })} />
       </div>
       <h3>Decided</h3>
       <ul>
@@ -256,18 +257,19 @@ function Draft({ state }: { state: DraftState }) {
 
   return (
     <>
+      <Leaving edited={work.edited} what={work.draft.component} />
       <Title below={<>{work.draft.notes}{look?.against && <Soft> Held against {look.against}.</Soft>}</>}>{work.draft.component}</Title>
       <Bar>
         <Alternatives aria-label="Alternatives" selectionMode="single" disallowEmptySelection selectedKeys={[shown]} onSelectionChange={(keys) => setShown(String([...keys][0]))}>
           {names.map((n) => <Alternative key={n} id={n}>{n}{work.draft.finished?.alternative === n && ' · intended'}</Alternative>)}
         </Alternatives>
-        <Plain onPress={() => addAlternative(`${shown}-too`, looked?.text ?? '')}>Another like it</Plain>
+        <Plain onPress={() => addAlternative(`${shown}-too`, looked?.text ?? '')}>Duplicate</Plain>
         <Choose label="Code in" value={framework} options={frameworks} onValueChange={(code) => set({ code })} />
-        <Text label="You are" value={actor} onValueChange={setActor} />
-        <Text label="What you did" value={what} onValueChange={setWhat} />
-        <Plain isDisabled={!work.edited || actor === ''} onPress={() => keep(work.revision)}>Keep</Plain>
-        <Plain isDisabled={actor === '' || work.edited} onPress={finish}>Make {shown} the intended one</Plain>
-        <Soft aria-live="polite">{work.edited ? 'not kept yet' : `revision ${work.revision}`}</Soft>
+        <Text label="Your name" value={actor} onValueChange={setActor} />
+        <Text label="Change note" value={what} onValueChange={setWhat} />
+        <Plain isDisabled={!work.edited || actor === ''} onPress={() => keep(work.revision)}>Save</Plain>
+        <Plain isDisabled={actor === '' || work.edited} onPress={finish}>Adopt {shown}</Plain>
+        <Soft aria-live="polite">{work.edited ? 'not saved yet' : `revision ${work.revision}`}</Soft>
       </Bar>
       {refusal && !refusal.now && <Changed role="alert"><Mark of="breaks" word={refusal.detail} /> {refusal.right}{refusal.errors?.map((e) => <div key={e}><Code>{e}</Code></div>)}</Changed>}
       {refusal?.now && <Meanwhile now={refusal.now} mine={work} onKeep={() => keep(refusal.now!.state.revision)} onTake={() => { setWork(begin(refusal.now!)); setRefusal(undefined); }} />}
