@@ -673,27 +673,7 @@ func (c *comparison) packages(old, new *contract.Listing) {
 	for _, m := range missingFrom(new.Package.Modules, old.Package.Modules) {
 		c.add(found{kind: ModuleAdded, member: pkg, why: m, detail: m, after: side(m, nil)})
 	}
-	oldBy, newBy := map[string]contract.Exported{}, map[string]contract.Exported{}
-	for _, x := range old.Exports {
-		oldBy[x.Name] = x
-	}
-	for _, x := range new.Exports {
-		newBy[x.Name] = x
-	}
-	for _, x := range old.Exports {
-		n, ok := newBy[x.Name]
-		switch {
-		case !ok && new.Component(x.Name) == nil:
-			c.add(found{kind: ExportRemoved, member: pkg, why: x.Name, detail: x.Name, before: side(x.Kind+" "+x.Name, x.At), extra: Detail{Names: []string{x.Name}}})
-		case ok && x.Type.Known() && n.Type.Known() && x.Kind != "type" && !types.Equal(x.Type.T, n.Type.T):
-			c.add(found{kind: ExportChanged, member: pkg, why: x.Name, detail: x.Name, before: side(x.Type.String(), x.At), after: side(n.Type.String(), n.At), extra: Detail{Names: []string{x.Name}}})
-		}
-	}
-	for _, x := range new.Exports {
-		if _, ok := oldBy[x.Name]; !ok && old.Component(x.Name) == nil {
-			c.add(found{kind: ExportAdded, member: pkg, why: x.Name, detail: x.Name, after: side(x.Kind+" "+x.Name, x.At), extra: Detail{Names: []string{x.Name}}})
-		}
-	}
+	c.exports(pkg, old, new)
 	peers := map[string]bool{}
 	for name := range old.Package.Peers {
 		peers[name] = true
@@ -720,4 +700,74 @@ func (c *comparison) packages(old, new *contract.Listing) {
 		}
 		c.add(f)
 	}
+}
+
+// exports compares what a package exports beside its components.
+func (c *comparison) exports(pkg Member, old, new *contract.Listing) {
+	pairs, gone, came := pairExports(old.Exports, new.Exports)
+	named := func(x contract.Exported) string {
+		if x.Module == "" {
+			return x.Name
+		}
+		return x.Name + " of " + x.Module
+	}
+	for _, p := range pairs {
+		x, n := p[0], p[1]
+		if x.Type.Known() && n.Type.Known() && x.Kind != "type" && !types.Equal(x.Type.T, n.Type.T) && !isVersion(x, old) {
+			c.add(found{kind: ExportChanged, member: pkg, why: named(x), detail: named(x), before: side(x.Type.String(), x.At), after: side(n.Type.String(), n.At), extra: Detail{Names: []string{x.Name}}})
+		}
+	}
+	for _, x := range gone {
+		if new.Component(x.Name) == nil {
+			c.add(found{kind: ExportRemoved, member: pkg, why: named(x), detail: named(x), before: side(x.Kind+" "+x.Name, x.At), extra: Detail{Names: []string{x.Name}}})
+		}
+	}
+	for _, x := range came {
+		if old.Component(x.Name) == nil {
+			c.add(found{kind: ExportAdded, member: pkg, why: named(x), detail: named(x), after: side(x.Kind+" "+x.Name, x.At), extra: Detail{Names: []string{x.Name}}})
+		}
+	}
+}
+
+// isVersion reports whether a constant is the package's own version: it changes with each
+// release, and nobody relies on that it stays.
+func isVersion(x contract.Exported, l *contract.Listing) bool {
+	literal, ok := x.Type.T.(*types.Literal)
+	return ok && literal.Of == types.String && literal.Value == l.Package.Version && l.Package.Version != ""
+}
+
+// pairExports pairs what two releases export: by module and name, then by name alone, for
+// what is exported by several modules is listed with the first.
+func pairExports(old, new []contract.Exported) (pairs [][2]contract.Exported, gone, came []contract.Exported) {
+	type key struct{ module, name string }
+	used := make([]bool, len(new))
+	exact, loose := map[key]int{}, map[string][]int{}
+	for i, x := range new {
+		exact[key{x.Module, x.Name}] = i
+		loose[x.Name] = append(loose[x.Name], i)
+	}
+	left := old[:0:0]
+	for _, x := range old {
+		if i, ok := exact[key{x.Module, x.Name}]; ok && !used[i] {
+			used[i] = true
+			pairs = append(pairs, [2]contract.Exported{x, new[i]})
+		} else {
+			left = append(left, x)
+		}
+	}
+	for _, x := range left {
+		list := slices.DeleteFunc(slices.Clone(loose[x.Name]), func(i int) bool { return used[i] })
+		if len(list) == 1 {
+			used[list[0]] = true
+			pairs = append(pairs, [2]contract.Exported{x, new[list[0]]})
+		} else {
+			gone = append(gone, x)
+		}
+	}
+	for i, x := range new {
+		if !used[i] {
+			came = append(came, x)
+		}
+	}
+	return pairs, gone, came
 }

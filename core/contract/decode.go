@@ -33,6 +33,7 @@ type decoder struct {
 	problems []*Problem
 	at       map[string]place.Position // of what was read, by path; for files only
 	types    map[string]types.Type     // read before, by their text
+	found    bool                      // what a reader found, not what somebody wrote
 	base     place.Position            // of the contract, where at does not say more
 	beside   *Contract                 // whose members a file may name too, nil for none
 }

@@ -45,15 +45,15 @@ func ParseFile(name string, data []byte) (*Contract, error) { return ParseBeside
 // ParseBeside reads a contract file that stands beside a source: it may name the members
 // that were read from there, too.
 func ParseBeside(name string, data []byte, source *Contract) (*Contract, error) {
-	return parseContract(name, data, source, MaxBytes)
+	return parseContract(name, data, &decoder{beside: source}, MaxBytes)
 }
 
-func parseContract(name string, data []byte, source *Contract, limit int) (*Contract, error) {
+func parseContract(name string, data []byte, d *decoder, limit int) (*Contract, error) {
 	tree, err := parseTree(name, data, limit)
 	if err != nil {
 		return nil, err
 	}
-	d := &decoder{file: name, form: fileForm, at: map[string]place.Position{}, beside: source}
+	d.file, d.form, d.at = name, fileForm, map[string]place.Position{}
 	if tree.kind != mapNode {
 		d.problem(tree.at, "a contract file is a map that starts with contract: %d", Version)
 		return nil, Problems(d.problems)
@@ -468,5 +468,5 @@ func indent(n *node) ([]byte, error) {
 // ParseKept reads what JSON wrote, whatever its size: a store holds what was read, and
 // that may be more than anybody writes by hand.
 func ParseKept(name string, data []byte) (*Contract, error) {
-	return parseContract(name, data, nil, maxListBytes)
+	return parseContract(name, data, &decoder{found: true}, maxListBytes)
 }

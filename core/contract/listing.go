@@ -69,10 +69,11 @@ type Assumed struct {
 // Exported is another export of a package: a type, constant or function with
 // its shape.
 type Exported struct {
-	Name string       `c:"name"`
-	Kind string       `c:"kind"`
-	Type Type         `c:"type"`
-	At   *place.Place `c:"at,position"`
+	Module string       `c:"module"` // the first that exports it, "" for the main one
+	Name   string       `c:"name"`
+	Kind   string       `c:"kind"`
+	Type   Type         `c:"type"`
+	At     *place.Place `c:"at,position"`
 }
 
 // Unread is something that was seen and not understood.
@@ -223,7 +224,7 @@ func (d *decoder) listed(l *Listing, components *node) {
 		}
 		seen[c.Component] = true
 		d.name(at, "component", c.Component)
-		one := &decoder{file: d.file, form: listForm, base: at}
+		one := &decoder{file: d.file, form: listForm, found: true, base: at}
 		one.validate(c)
 		for _, p := range one.problems {
 			d.problem(p.At, "%s: %s", c.Component, p.Message)

@@ -33,6 +33,19 @@ func (d *decoder) validate(c *Contract) {
 	if b := d.beside; b != nil {
 		members, props, events = append(members, b.memberNames()...), append(props, names(b.Props, (*Prop).named)...), append(events, names(b.Events, (*Event).named)...)
 	}
+	twice := func(kind string, names []string) {
+		seen := map[string]bool{}
+		for _, name := range names {
+			if seen[name] {
+				d.problem(at(kind), "%s list %q twice", kind, name)
+			}
+			seen[name] = true
+		}
+	}
+	twice("props", names(c.Props, (*Prop).named))
+	twice("slots", names(c.Slots, (*Slot).named))
+	twice("events", names(c.Events, (*Event).named))
+	twice("parts", names(c.Parts, func(p Part) string { return p.Name }))
 	mentions := func(path, name string, known []string) {
 		for _, k := range known {
 			if k == name {
@@ -74,7 +87,7 @@ func (d *decoder) validate(c *Contract) {
 	}
 	for i, m := range c.Modes {
 		for name := range m.When {
-			mentions(fmt.Sprintf("modes[%d].when", i), name, props)
+			mentions(fmt.Sprintf("modes[%d].when", i), name, members)
 		}
 		for _, member := range m.Members {
 			mentions(fmt.Sprintf("modes[%d].members", i), member.Name, members)
@@ -84,6 +97,10 @@ func (d *decoder) validate(c *Contract) {
 		path := "props." + p.Name
 		if p.ValueSet != "" {
 			mentions(path+".valueSet", p.ValueSet, names(c.ValueSets, func(v ValueSet) string { return v.Name }))
+		}
+		// What a reader found is what the source says, contradictions too: they are findings.
+		if d.found {
+			continue
 		}
 		if p.Required == Yes && p.Default.Kind == DefaultValue {
 			d.problem(at(path+".default"), "%s is required and has a default; one of the two is never used", path)
@@ -102,10 +119,19 @@ func (d *decoder) validate(c *Contract) {
 	}
 }
 
+// memberNames are what members may be referred to by: their names, and their spellings,
+// which tell two members of one name apart.
 func (c *Contract) memberNames() []string {
-	list := names(c.Props, (*Prop).named)
-	list = append(list, names(c.Slots, (*Slot).named)...)
-	list = append(list, names(c.Events, (*Event).named)...)
+	var list []string
+	for _, p := range c.Props {
+		list = append(list, p.Name, p.Spelled.Or(p.Name))
+	}
+	for _, x := range c.Slots {
+		list = append(list, x.Name, x.Spelled.Or(x.Name))
+	}
+	for _, e := range c.Events {
+		list = append(list, e.Name, e.Spelled.Or(e.Name))
+	}
 	return append(list, names(c.Parts, func(p Part) string { return p.Name })...)
 }
 

@@ -314,7 +314,7 @@ func Components(l *contract.Listing) map[Import]*contract.Contract {
 	for i := range l.Components {
 		c := &l.Components[i]
 		if c.Export.Kind == "member" {
-			add(c.Export.Module, c.Component, c)
+			add(c.Export.Module, c.Component[strings.LastIndexByte(c.Component, '/')+1:], c)
 			// It hangs on its owner however that is imported.
 			if owner := owners[c.Export.Module+"#"+c.Export.Of]; owner != nil {
 				add(owner.Export.Module, owner.Export.Name+"."+c.Export.Name, c)

@@ -12,11 +12,11 @@ import (
 	"steadysocket/demo"
 )
 
-// within reads with another room than the usual one.
-func within(t *testing.T, r room, fsys fs.FS, o Options) *Result {
+// within reads with another budget than the usual one, in bytes.
+func within(t *testing.T, bytes int, fsys fs.FS, o Options) *Result {
 	t.Helper()
-	defer func(before room) { usual = before }(usual)
-	usual = r
+	defer func(before int) { budget = before }(budget)
+	budget = bytes
 	result, err := Read(fsys, o)
 	if err != nil {
 		t.Fatal(err)
@@ -24,9 +24,9 @@ func within(t *testing.T, r room, fsys fs.FS, o Options) *Result {
 	return result
 }
 
-// TestLettingGoChangesNothing reads sources with all the room there is, and so that
-// all is let go of before each name: the outcome is the same to the byte.
-func TestLettingGoChangesNothing(t *testing.T) {
+// TestEvictingChangesNothing reads sources with all the memory there is, and so that
+// all is evicted before each name: the outcome is the same to the byte.
+func TestEvictingChangesNothing(t *testing.T) {
 	sources := map[string]fs.FS{
 		"console":      os.DirFS("../../console/src"),
 		"declarations": os.DirFS("../../console/node_modules/react-aria-components"),
@@ -61,26 +61,19 @@ func TestLettingGoChangesNothing(t *testing.T) {
 	for name, fsys := range sources {
 		t.Run(name, func(t *testing.T) {
 			entries := 0
-			want := text(within(t, room{least: 1e9, most: 1e9, types: 1e9, parsed: 1}, fsys, Options{Name: "p", Progress: func(int, int) { entries++ }}))
+			want := text(within(t, 1<<40, fsys, Options{Name: "p", Progress: func(int, int) { entries++ }}))
 			if entries == 0 {
 				t.Error("nobody is told of the progress")
 			}
-			none := room{parsed: 1e9}
-			if got := text(within(t, none, fsys, Options{Name: "p"})); !bytes.Equal(got, want) {
-				t.Errorf("letting go changes what is read:\n%s\nwant\n%s", got, want)
-			}
-			natives := room{natives: 1e9, last: 1, parsed: 1e9}
-			if got := text(within(t, natives, fsys, Options{Name: "p"})); !bytes.Equal(got, want) {
-				t.Errorf("letting go of all but what the framework declares changes what is read:\n%s\nwant\n%s", got, want)
-			}
-			types := room{least: 1e9, most: 1e9, types: 0, often: 1e9, parsed: 1}
-			if got := text(within(t, types, fsys, Options{Name: "p"})); !bytes.Equal(got, want) {
-				t.Errorf("letting go of types alone changes what is read:\n%s\nwant\n%s", got, want)
+			for _, bytes := range []int{0, 1 << 10, 1 << 16, 1 << 20} {
+				if got := text(within(t, bytes, fsys, Options{Name: "p"})); string(got) != string(want) {
+					t.Errorf("a budget of %d bytes changes what is read:\n%s\nwant\n%s", bytes, got, want)
+				}
 			}
 			kept := shelf{}
 			for range 2 { // what is kept is the same, and what is made of it
-				if got := text(within(t, none, fsys, Options{Name: "p", Kept: kept})); !bytes.Equal(got, want) {
-					t.Errorf("letting go changes what is kept:\n%s\nwant\n%s", got, want)
+				if got := text(within(t, 0, fsys, Options{Name: "p", Kept: kept})); !bytes.Equal(got, want) {
+					t.Errorf("evicting changes what is kept:\n%s\nwant\n%s", got, want)
 				}
 			}
 		})
@@ -97,9 +90,9 @@ func TestOrderOfNames(t *testing.T) {
 		"a.tsx":    {Data: []byte("export function Zoo() { return <b />; }\nexport function Able() { return <i />; }\nexport function Only() { return <u />; }\n")},
 		"z.tsx":    {Data: []byte("export function Zed() { return <b />; }\nexport default Zed;\nexport function Late() { return <i />; }\n")},
 	}
-	for name, r := range map[string]room{"all at once": {least: 1e9, most: 1e9, types: 1e9, parsed: 1}, "one by one": {parsed: 1e9}} {
+	for name, bytes := range map[string]int{"all at once": 1 << 40, "one by one": 0} {
 		got := map[string]string{}
-		for _, c := range within(t, r, fsys, Options{}).Listing.Components {
+		for _, c := range within(t, bytes, fsys, Options{}).Listing.Components {
 			text := c.Export.Module + " " + c.Export.Name
 			for _, also := range c.Export.Also {
 				text += ", " + also.Module + " " + also.Name

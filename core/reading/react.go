@@ -821,6 +821,9 @@ func otherKey(e entry) string {
 // otherExport lists an exported name that is no component.
 func (r *reader) otherExport(e entry) {
 	x := contract.Exported{Name: e.name, Kind: "constant"}
+	if e.module != "." {
+		x.Module = e.module
+	}
 	if e.symbol.Module == nil {
 		return
 	}

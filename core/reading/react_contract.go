@@ -332,6 +332,7 @@ func (s *sorter) modes() {
 			order = append(order, m.Name)
 		}
 	}
+	called := s.called(order)
 	var choosers []string
 	for _, name := range order {
 		if chooses(modes, name) {
@@ -339,20 +340,20 @@ func (s *sorter) modes() {
 		}
 	}
 	if len(choosers) == 0 {
-		s.exclusions(order)
+		s.exclusions(order, called)
 		return
 	}
 	for _, mode := range modes {
 		out := contract.Mode{When: map[string]any{}}
 		for _, name := range choosers {
-			out.When[s.r.canonical(name)] = modeValue(mode[name])
+			out.When[called[name]] = modeValue(mode[name])
 		}
 		for _, name := range order {
 			if slices.Contains(choosers, name) || sameInAll(modes, name) {
 				continue
 			}
 			m, there := mode[name]
-			x := contract.ModeMember{Name: s.r.canonical(name), Absent: !there || m.Absent}
+			x := contract.ModeMember{Name: called[name], Absent: !there || m.Absent}
 			if !x.Absent {
 				x.Type, x.Required = contract.TypeOf(m.Type), contract.FactOf(!m.Optional)
 			}
@@ -367,6 +368,37 @@ func (s *sorter) modes() {
 func (r *reader) canonical(spelled string) string {
 	_, name := r.framework.spelling(spelled)
 	return name
+}
+
+// called gives what members are referred to by: the name that the contract has for each,
+// or where two of them have one name (change beside onChange), the spelling.
+func (s *sorter) called(order []string) map[string]string {
+	names := map[string]string{}
+	for _, p := range s.c.Props {
+		names[p.Spelled.Name] = p.Name
+	}
+	for _, x := range s.c.Slots {
+		names[x.Spelled.Name] = x.Name
+	}
+	for _, e := range s.c.Events {
+		names[e.Spelled.Name] = e.Name
+	}
+	count := map[string]int{}
+	out := map[string]string{}
+	for _, spelled := range order {
+		name, ok := names[spelled]
+		if !ok {
+			name = s.r.canonical(spelled)
+		}
+		out[spelled] = name
+		count[name]++
+	}
+	for spelled, name := range out {
+		if count[name] > 1 {
+			out[spelled] = spelled
+		}
+	}
+	return out
 }
 
 // chooses reports whether a member tells modes apart: it is there in every one,
@@ -444,7 +476,7 @@ const maxExclusions = 20
 
 // exclusions finds pairs of which one can only be absent where the other can be
 // given.
-func (s *sorter) exclusions(order []string) {
+func (s *sorter) exclusions(order []string, called map[string]string) {
 	modes := s.props.shape.Modes
 	for i, a := range order {
 		for _, b := range order[i+1:] {
@@ -459,7 +491,7 @@ func (s *sorter) exclusions(order []string) {
 				said = said || !x.Absent || !y.Absent
 			}
 			if apart && said && len(s.c.Exclusions) < maxExclusions {
-				s.c.Exclusions = append(s.c.Exclusions, contract.Exclusion{When: map[string]any{s.r.canonical(a): true, s.r.canonical(b): true}, InType: true})
+				s.c.Exclusions = append(s.c.Exclusions, contract.Exclusion{When: map[string]any{called[a]: true, called[b]: true}, InType: true})
 			}
 		}
 	}

@@ -205,7 +205,6 @@ type reader struct {
 	shelf       *contract.Shelf // what the names that were read so far stand for
 	settled     bool            // own is whole
 	progress    func(done, all int)
-	evaluated   int             // names that were read when types were let go of last
 	segments    []segment       // in the order of reading
 	position    int             // where the name at hand stands among all
 	ways        map[int][]way   // to components that are reached in several ways, by where they stand
@@ -258,10 +257,11 @@ func Read(fsys fs.FS, o Options) (*Result, error) {
 	if o.Progress != nil {
 		o.Progress(result.Entries, result.Entries)
 	}
-	r.letGo(0, 0) // what was read is all that is needed from here on
+	r.evict() // what was read is all that is needed from here on
 	r.arrange()
 	r.definedTwice()
 	r.connect()
+	r.identify()
 	r.finish(o)
 	result.Listing, result.Conflicts, result.Bytes = r.listing, r.conflicts, r.set.Bytes()
 	result.Built = !o.FromSource && slices.ContainsFunc(r.starts, func(s start) bool { return r.set.Built(s.Module) })
@@ -471,22 +471,8 @@ type ownFile struct {
 
 // add keeps a component until all are read.
 func (r *reader) add(c *contract.Contract) {
-	tellSlotsApart(c)
+	tellApart(c)
 	r.shelf.Put(c)
-}
-
-// tellSlotsApart gives slots their names as spelled, where several come to one name: label
-// beside onLabel or renderLabel.
-func tellSlotsApart(c *contract.Contract) {
-	count := map[string]int{}
-	for _, s := range c.Slots {
-		count[s.Name]++
-	}
-	for _, s := range c.Slots {
-		if spelled := names.Camel(s.Spelled.Name); count[s.Name] > 1 && count[spelled] == 0 && s.Name != "default" {
-			s.Name = spelled
-		}
-	}
 }
 
 // grown gives a list with one more. Lists that stay grow by little: what a
@@ -550,41 +536,17 @@ func (r *reader) files() []ownFile {
 	return list
 }
 
-// room says how much of what is made while reading may be held at a time, in times the
-// bytes of the source.
-type room struct {
-	surveyed float64 // weight of trees that were not asked for yet; less, as names are read
-	all      float64 // weight of the others, of evaluated types and of the contracts
-	least    float64 // of the others and of evaluated types, however much the contracts weigh
-	most     float64 // of the others and of evaluated types, however little those do
-	types    float64 // weight of evaluated types where trees may not be parsed again
-	natives  float64 // weight of the framework's own types that stay when all else is let go of
-	last     float64 // weight of the trees that stay then: those used last are likely to be used next
-	often    int     // how often evaluated types alone are let go of
-	parsed   float64 // bytes that are parsed when all is read
-	loose    float64 // weight beside the trees that always stay, however much those weigh
-}
+// budget bounds what a reading holds of trees and evaluated types, in bytes as they are
+// weighed. What is evicted is made again where it is needed again: only libraries whose
+// types are far larger than their source come to it.
+var budget = 400 << 20
 
-// usual is the room that a reading has. Trees and types that are let go of are made
-// again where they are needed again. What this room comes to in all, with the texts and
-// the contracts, stands in docs/reading.md.
-var usual = room{surveyed: 1.5, all: 4.4, least: 1, most: 5, types: 1, natives: 0.3, last: 0.6, often: 50, parsed: 20, loose: 1}
-
-// typeWeight is what a part of a type that was given out holds on average, in bytes;
-// others may share it.
-const typeWeight = 220
-
-// held is how much trees and evaluated types may weigh, in times the source, so that
-// they fit in beside the contracts.
-func (r *reader) held(source float64) float64 {
-	contracts := float64(r.shelf.Weight() + typeWeight*r.eval.GivenOut())
-	return min(usual.most, max(usual.least, usual.all-contracts/source))
-}
+// nativesBudget is the part of the budget in which the framework's own types stay: nearly
+// all components take over sets of native attributes.
+func nativesBudget() int { return budget / 8 }
 
 // next makes ready for the next name, which stands somewhere among all, when done of
-// them are read: where what was parsed and evaluated is heavy, it is let go of. What
-// may be parsed again grows with what is done, so that some is left for the last; where
-// no more may be, types alone are let go of.
+// them are read.
 func (r *reader) next(done, all, at int) {
 	l := r.listing
 	r.position = at
@@ -597,29 +559,18 @@ func (r *reader) next(done, all, at int) {
 	if r.progress != nil {
 		r.progress(done, all)
 	}
-	source := float64(r.set.Bytes())
-	held, idle := r.set.Held()
-	trees, types := float64(held-idle), float64(r.eval.Weight())
-	left := 1 - float64(done)/float64(all)
-	again := usual.parsed * (1 - left/2)
-	switch heavy := trees+types > max(r.held(source)*source, float64(r.set.Fixed())+usual.loose*source); {
-	case heavy && float64(r.set.Parsed()) < again*source:
-		r.letGo(int(usual.natives*source), int(usual.surveyed*source*left))
-		r.evaluated = done
-	case heavy && types > usual.types*source && (done-r.evaluated)*usual.often >= all:
-		r.eval.LetGo(r.set, int(usual.natives*source))
-		r.evaluated = done
+	if held, _ := r.set.Held(); held+r.eval.Weight() > budget {
+		r.evict()
 	}
 }
 
-// lighten lets go of evaluated types in the midst of a name, where they are heavier than
-// all that may be held. What was evaluated is to be evaluated again then.
+// lighten evicts evaluated types in the midst of a name, where they alone are over the
+// budget. What was evaluated is to be evaluated again then.
 func (r *reader) lighten() bool {
-	source := float64(r.set.Bytes())
-	if float64(r.eval.Weight()) <= r.held(source)*source {
+	if r.eval.Weight() <= budget {
 		return false
 	}
-	r.eval.LetGo(r.set, int(usual.natives*source))
+	r.eval.LetGo(r.set, nativesBudget())
 	return true
 }
 
@@ -696,24 +647,22 @@ func arranged[T any](list []T, segments []segment, order []int, start func(segme
 }
 
 // surveyor gives what visits the modules of a survey: it notes each and says whether
-// its tree may stay until names are read, by what was looked at before it. That of a
-// file that declares nothing is not needed again.
+// its tree stays until names are read. That of a file that declares nothing is not needed
+// again.
 func (r *reader) surveyor() func(m *modules.Module) (keep bool) {
-	looked := 0
 	return func(m *modules.Module) bool {
 		r.note(m)
-		looked += len(m.Source)
 		held, _ := r.set.Held()
-		return m.Decls.Len() > 0 && float64(held+m.Weight()) < usual.surveyed*float64(looked)
+		return m.Decls.Len() > 0 && held+m.Weight() <= budget
 	}
 }
 
-// letGo goes on with nothing parsed and nothing evaluated, but for so many bytes of the
-// framework's own types and of trees that were not asked for yet. What was read stays.
-func (r *reader) letGo(natives, idle int) {
+// evict goes on with nothing parsed and nothing evaluated, but for the trees used last and
+// some of the framework's own types. What was read stays.
+func (r *reader) evict() {
 	r.noteAll()
-	r.set = r.set.Fresh(int(usual.last*float64(r.set.Bytes())), idle)
-	r.eval.LetGo(r.set, natives)
+	r.set = r.set.Fresh(budget/4, 0)
+	r.eval.LetGo(r.set, nativesBudget())
 	clear(r.assignments)
 	clear(r.hooks)
 	clear(r.hookNeeds)

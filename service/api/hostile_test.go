@@ -111,9 +111,6 @@ func TestWhatIsAddedIsChecked(t *testing.T) {
 		{"a two-way value without its event", `twoWay[0].change names "change"`, func(l *contract.Listing) {
 			l.Components[0].TwoWay = []contract.TwoWay{{Value: "mark", Change: "change", Held: contract.HeldByApp}}
 		}},
-		{"required with a default", "is required and has a default", func(l *contract.Listing) {
-			l.Components[0].Props[0].Required, l.Components[0].Props[0].Default = contract.Yes, contract.Default{Kind: contract.DefaultValue, Value: "x"}
-		}},
 	} {
 		l := pier("react", func(*contract.Contract) {})
 		test.change(l)
