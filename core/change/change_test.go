@@ -337,6 +337,13 @@ func TestPackageRows(t *testing.T) {
 		{func(l *contract.Listing) { l.Exports = []contract.Exported{{Name: "ports", Kind: "constant"}} }, "export-added", "export-removed"},
 		{func(l *contract.Listing) { l.Package.Stale = []string{"X", "ports"} }, "built-stale built-stale", ""},
 		{func(l *contract.Listing) { l.Package.Peers = map[string]string{"react": ">=18"} }, "peer-added", "peer-removed"},
+		{func(l *contract.Listing) {
+			l.Package.Peers, l.Package.OptionalPeers = map[string]string{"react": ">=18"}, []string{"react"}
+		}, "peer-optional", "peer-optional"},
+		{func(l *contract.Listing) {
+			l.Package.Modules = append([]string{"./tides"}, l.Package.Modules...)
+			l.Exports = []contract.Exported{{Name: "ports", Module: "./tides", Kind: "constant"}}
+		}, "export-added module-added", "export-removed module-removed"},
 	}
 	for _, test := range tests {
 		old, new := base(), base()
@@ -353,6 +360,54 @@ func TestPackageRows(t *testing.T) {
 	new.Exports = []contract.Exported{{Name: "f", Kind: "function", Type: contract.MustType("() => number")}}
 	if got := kinds(Compare(old, new, Options{})); got != "export-changed" {
 		t.Errorf("it is %q", got)
+	}
+}
+
+// TestPackageRowsNearMisses holds what is no change, and what just is one.
+func TestPackageRowsNearMisses(t *testing.T) {
+	constant := func(module, name, of string) contract.Exported {
+		return contract.Exported{Module: module, Name: name, Kind: "constant", Type: contract.MustType(of)}
+	}
+	type pkg = contract.PackageInfo
+	for _, test := range []struct {
+		name     string
+		old, new contract.Listing
+		want     string
+	}{
+		{"the version as a constant", contract.Listing{Package: pkg{Version: "1.0.0"}, Exports: []contract.Exported{constant("", "version", "'1.0.0'")}},
+			contract.Listing{Package: pkg{Version: "1.1.0"}, Exports: []contract.Exported{constant("", "version", "'1.1.0'")}}, ""},
+		{"another constant", contract.Listing{Package: pkg{Version: "1.0.0"}, Exports: []contract.Exported{constant("", "format", "'2.0.0'")}},
+			contract.Listing{Package: pkg{Version: "1.1.0"}, Exports: []contract.Exported{constant("", "format", "'2.1.0'")}}, "export-changed"},
+		{"one name in two modules", contract.Listing{Exports: []contract.Exported{constant("./a", "default", "1"), constant("./b", "default", "2")}},
+			contract.Listing{Exports: []contract.Exported{constant("./a", "default", "1"), constant("./b", "default", "2")}}, ""},
+		{"one name in two modules, one changed", contract.Listing{Exports: []contract.Exported{constant("./a", "default", "1"), constant("./b", "default", "2")}},
+			contract.Listing{Exports: []contract.Exported{constant("./a", "default", "1"), constant("./b", "default", "3")}}, "export-changed"},
+		{"listed with another module now", contract.Listing{Exports: []contract.Exported{constant("./a", "tides", "1")}},
+			contract.Listing{Exports: []contract.Exported{constant("", "tides", "1")}}, ""},
+		{"two that may be it", contract.Listing{Exports: []contract.Exported{constant("./a", "tides", "1")}},
+			contract.Listing{Exports: []contract.Exported{constant("./b", "tides", "1"), constant("./c", "tides", "1")}}, "export-removed export-added export-added"},
+		{"the order of keys", contract.Listing{Exports: []contract.Exported{constant("", "tides", "{ a: 1; b: { c: 2; d: 3 } }")}},
+			contract.Listing{Exports: []contract.Exported{constant("", "tides", "{ b: { d: 3; c: 2 }; a: 1 }")}}, ""},
+		{"one key less", contract.Listing{Exports: []contract.Exported{constant("", "tides", "{ a: 1; b: 2 }")}},
+			contract.Listing{Exports: []contract.Exported{constant("", "tides", "{ b: 2 }")}}, "export-changed"},
+		{"an optional peer in other versions", contract.Listing{Package: pkg{Peers: map[string]string{"x": "1"}, OptionalPeers: []string{"x"}}},
+			contract.Listing{Package: pkg{Peers: map[string]string{"x": "2"}, OptionalPeers: []string{"x"}}}, "peer-optional"},
+		{"the same optional peer", contract.Listing{Package: pkg{Peers: map[string]string{"x": "1"}, OptionalPeers: []string{"x"}}},
+			contract.Listing{Package: pkg{Peers: map[string]string{"x": "1"}, OptionalPeers: []string{"x"}}}, ""},
+		{"no longer optional", contract.Listing{Package: pkg{Peers: map[string]string{"x": "1"}, OptionalPeers: []string{"x"}}},
+			contract.Listing{Package: pkg{Peers: map[string]string{"x": "1"}}}, "peer-added"},
+		{"optional now", contract.Listing{Package: pkg{Peers: map[string]string{"x": "1"}}},
+			contract.Listing{Package: pkg{Peers: map[string]string{"x": "1"}, OptionalPeers: []string{"x"}}}, "peer-removed"},
+		{"released together", contract.Listing{Package: pkg{Name: "@s/a", Version: "1.2.0", Peers: map[string]string{"@s/b": "^1.2.0"}}},
+			contract.Listing{Package: pkg{Name: "@s/a", Version: "1.3.0", Peers: map[string]string{"@s/b": "^1.3.0"}}}, "peer-lockstep"},
+		{"of the same scope, on its own", contract.Listing{Package: pkg{Name: "@s/a", Version: "1.2.0", Peers: map[string]string{"@s/b": "^4.0.0"}}},
+			contract.Listing{Package: pkg{Name: "@s/a", Version: "1.3.0", Peers: map[string]string{"@s/b": "^5.0.0"}}}, "peer-narrowed"},
+		{"of another scope", contract.Listing{Package: pkg{Name: "@s/a", Version: "1.2.0", Peers: map[string]string{"@t/b": "^1.2.0"}}},
+			contract.Listing{Package: pkg{Name: "@s/a", Version: "1.3.0", Peers: map[string]string{"@t/b": "^1.3.0"}}}, "peer-narrowed"},
+	} {
+		if got := kinds(Compare(&test.old, &test.new, Options{})); got != test.want {
+			t.Errorf("%s is %q, want %q", test.name, got, test.want)
+		}
 	}
 }
 
@@ -383,7 +438,7 @@ func TestPeers(t *testing.T) {
 // TestEveryKindIsMet holds that each kind of the table stands in the tests above
 // or in the demo's history.
 func TestEveryKindIsMet(t *testing.T) {
-	met := map[Kind]bool{BuiltStale: true, ModuleAdded: true, ModuleRemoved: true, ExportAdded: true, ExportRemoved: true, ExportChanged: true, PeerAdded: true, PeerRemoved: true, PeerNarrowed: true, PeerWidened: true, PeerUnsure: true}
+	met := map[Kind]bool{BuiltStale: true, ModuleAdded: true, ModuleRemoved: true, ExportAdded: true, ExportRemoved: true, ExportChanged: true, PeerAdded: true, PeerRemoved: true, PeerNarrowed: true, PeerWidened: true, PeerUnsure: true, PeerOptional: true, PeerLockstep: true}
 	for _, row := range rows {
 		for _, kind := range strings.Fields(row.forth + " " + row.back) {
 			met[Kind(kind)] = true

@@ -674,32 +674,67 @@ func (c *comparison) packages(old, new *contract.Listing) {
 		c.add(found{kind: ModuleAdded, member: pkg, why: m, detail: m, after: side(m, nil)})
 	}
 	c.exports(pkg, old, new)
-	peers := map[string]bool{}
-	for name := range old.Package.Peers {
-		peers[name] = true
+	c.peers(pkg, old.Package, new.Package)
+}
+
+// peers compares what must be installed beside a package. A peer that it can do without
+// concerns nobody who has not got it.
+func (c *comparison) peers(pkg Member, old, new contract.PackageInfo) {
+	all := map[string]bool{}
+	for name := range old.Peers {
+		all[name] = true
 	}
-	for name := range new.Package.Peers {
-		peers[name] = true
+	for name := range new.Peers {
+		all[name] = true
 	}
-	for _, name := range slices.Sorted(maps.Keys(peers)) {
-		before, had := old.Package.Peers[name]
-		after, has := new.Package.Peers[name]
+	for _, name := range slices.Sorted(maps.Keys(all)) {
+		before, had := old.Peers[name]
+		after, has := new.Peers[name]
+		wasOptional, isOptional := slices.Contains(old.OptionalPeers, name), slices.Contains(new.OptionalPeers, name)
 		f := found{member: pkg, why: name, detail: name, before: side(name+" "+before, nil), after: side(name+" "+after, nil)}
 		switch {
+		case (!had || wasOptional) && (!has || isOptional):
+			if before == after && had == has {
+				continue
+			}
+			f.kind = PeerOptional
 		case !had:
 			f.kind, f.before = PeerAdded, nil
+		case wasOptional:
+			f.kind = PeerAdded
 		case !has:
 			f.kind, f.after = PeerRemoved, nil
-		case before != after:
+		case isOptional:
+			f.kind = PeerRemoved
+		case before == after:
+			continue
+		case lockstep(name, before, after, old, new):
+			f.kind, f.why = PeerLockstep, name+" "+before+" → "+after
+		default:
 			f.kind, f.why = peerKind(before, after), name+" "+before+" → "+after
 			if f.kind == "" {
 				continue // the same versions, written otherwise
 			}
-		default:
-			continue
+		}
+		if !had {
+			f.before = nil
+		}
+		if !has {
+			f.after = nil
 		}
 		c.add(f)
 	}
+}
+
+// lockstep reports whether a peer is a package of the same scope that is released with the
+// same number: its range moved from the old number of the package to the new one.
+func lockstep(name, before, after string, old, new contract.PackageInfo) bool {
+	scope, _, scoped := strings.Cut(old.Name, "/")
+	if !scoped || !strings.HasPrefix(name, scope+"/") || old.Version == new.Version {
+		return false
+	}
+	bare := func(r string) string { return strings.TrimLeft(r, "^~=v ") }
+	return bare(before) == old.Version && bare(after) == new.Version
 }
 
 // exports compares what a package exports beside its components.

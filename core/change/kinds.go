@@ -202,6 +202,8 @@ const (
 	ExportAdded   Kind = "export-added"
 	ExportChanged Kind = "export-changed"
 	PeerAdded     Kind = "peer-added"
+	PeerOptional  Kind = "peer-optional"
+	PeerLockstep  Kind = "peer-lockstep"
 	PeerRemoved   Kind = "peer-removed"
 	PeerNarrowed  Kind = "peer-narrowed"
 	PeerWidened   Kind = "peer-widened"
@@ -398,7 +400,9 @@ var Rows = []Row{
 	{PeerAdded, "package", Breaking, Never, "%s must be installed beside it", "by the app's locked version"},
 	{PeerRemoved, "package", Additive, Never, "%s need not be installed any more", "–"},
 	{PeerNarrowed, "package", Breaking, Never, "fewer versions are allowed beside it: %s", "by the app's locked version"},
-	{PeerWidened, "package", Additive, Never, "more versions are allowed beside it: %s", "–"},
+	{PeerWidened, "package", Neutral, Never, "more versions are allowed beside it: %s", "–"},
+	{PeerOptional, "package", Neutral, Never, "%s, which need not be installed, is allowed in other versions", "–"},
+	{PeerLockstep, "package", Neutral, Never, "%s is released together with it and moved along", "–"},
 	{BuiltStale, "package", Breaking, Unchecked, "the built files say something else of %s than the sources beside them: they were not built anew", "unsure"},
 	{PlaceMoved, "places", Breaking, Always, "its file stands elsewhere: the name that finds it is %s now", "breaks; an edit mends it"},
 	{PlaceTaken, "places", Breaking, Always, "the name finds another file now: %s", "unsure: what stands there may be alike"},

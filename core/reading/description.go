@@ -10,8 +10,10 @@ import (
 	"io/fs"
 	"maps"
 	"path"
+	"regexp"
 	"slices"
 	"sort"
+	"strconv"
 	"strings"
 
 	"steadysocket/core/contract"
@@ -405,16 +407,28 @@ func (r *reader) describedHandle(c *contract.Contract, m manifestMember, at plac
 				fn.Result = t
 			}
 		}
-		for _, p := range m.Parameters {
+		for i, p := range m.Parameters {
 			of := p.Type.parsed()
 			if of == nil {
 				of = types.Any
 			}
-			fn.Params = append(fn.Params, types.Param{Name: p.Name, Type: of, Optional: p.Optional})
+			fn.Params = append(fn.Params, types.Param{Name: parameterName(p.Name, i), Type: of, Optional: p.Optional})
 		}
 		x.Type = contract.TypeOf(fn)
 	}
 	c.Handle.Members = append(c.Handle.Members, x)
+}
+
+// identifier is what a parameter may be called by.
+var identifier = regexp.MustCompile(`^[\pL_$][\pL\pN_$]*$`)
+
+// parameterName is the name of the nth parameter of a method: one that is destructured, or
+// has its default or its dots in its name, has none.
+func parameterName(name string, n int) string {
+	if identifier.MatchString(name) {
+		return name
+	}
+	return "arg" + strconv.Itoa(n+1)
 }
 
 // webType is a component as web-types describes it, in any of the format's versions.

@@ -31,7 +31,7 @@ func (*Template) level() int { return levelPostfix }
 func (*Named) level() int    { return levelPostfix }
 
 // printer writes types one behind another. Sorted puts the members of unions and
-// intersections in the order of their texts.
+// intersections in the order of their texts, and fields in that of their names.
 type printer struct {
 	strings.Builder
 	sorted bool
@@ -161,8 +161,13 @@ func (t *Object) print(p *printer) {
 		index.Value.print(p)
 	})
 	p.mark(len(t.Indexes) > 0 && len(t.Fields) > 0, "; ")
-	p.each(len(t.Fields), "; ", func(i int) {
-		f := t.Fields[i]
+	fields := t.Fields
+	if p.sorted && !slices.IsSortedFunc(fields, byFieldName) {
+		fields = slices.Clone(fields)
+		slices.SortStableFunc(fields, byFieldName)
+	}
+	p.each(len(fields), "; ", func(i int) {
+		f := fields[i]
 		p.mark(f.Readonly, "readonly ")
 		if isWord(f.Name) {
 			p.WriteString(f.Name)
@@ -175,6 +180,8 @@ func (t *Object) print(p *printer) {
 	})
 	p.WriteString(" }")
 }
+
+func byFieldName(a, b *Field) int { return strings.Compare(a.Name, b.Name) }
 
 func (t *Func) print(p *printer) {
 	if len(t.TypeParams) > 0 {

@@ -267,7 +267,7 @@ func Without(t Type, drop ...Basic) Type {
 // and intersections aside.
 func Equal(a, b Type) bool { return a == b || Key(a) == Key(b) }
 
-// Key is the canonical text of t with unions and intersections sorted: equal
+// Key is the canonical text of t with unions, intersections and fields sorted: equal
 // for types that differ in that order alone. Hashes use it.
 func Key(t Type) string {
 	switch t.(type) {
