@@ -176,9 +176,37 @@ func TestLinkedPackages(t *testing.T) {
 		}
 	}
 	// Near miss: a package that is a folder and no link does not see what lies beside others.
-	l := parse[contract.Listing](t, must(t, 0, nil, "read", "--format", "json", filepath.Join(dir, store, "anchors@1.0.0/node_modules/anchors"), "--framework", "react"))
-	if len(l.Components) != 0 {
-		t.Errorf("declarations without a component hold %d", len(l.Components))
+	// What the package beside a folder that is a link sees, it sees in its own place too.
+	out := must(t, 3, nil, "read", "--format", "json", filepath.Join(dir, store, "anchors@1.0.0/node_modules/anchors"), "--framework", "react")
+	if out != "" {
+		t.Errorf("a package without a component prints %s", out)
+	}
+}
+
+// TestNothingFoundIsSaid reads packages for frameworks without a reader, and packages in
+// which nothing is found: the client says so in a line that helps, and exits with 3.
+func TestNothingFoundIsSaid(t *testing.T) {
+	pier := "export function Pier(props: { length: number }) { return <p>{props.length}</p> }\n"
+	for name, test := range map[string]struct {
+		files map[string]string
+		args  []string
+		code  int
+		want  string
+	}{
+		"Svelte by its manifest":        {map[string]string{"package.json": `{"name": "p", "peerDependencies": {"svelte": "5"}}`, "index.ts": "export const a = 1\n"}, nil, 3, "p is a package for Svelte (its manifest names svelte), which has no reader yet; there are readers for react, vue, web component."},
+		"Svelte by its files":           {map[string]string{"package.json": `{"name": "p"}`, "index.ts": "export const a = 1\n", "Pier.svelte": "<p />"}, nil, 3, "it holds files that end in .svelte"},
+		"Angular":                       {map[string]string{"package.json": `{"name": "p", "dependencies": {"@angular/core": "20"}}`, "index.ts": "export const a = 1\n"}, nil, 3, "p is a package for Angular"},
+		"asked for all the same":        {map[string]string{"package.json": `{"name": "p", "peerDependencies": {"svelte": "5"}}`, "index.tsx": pier}, []string{"--framework", "react"}, 0, ""},
+		"a framework and one beside it": {map[string]string{"package.json": `{"name": "p", "peerDependencies": {"react": "*", "svelte": "5"}}`, "index.tsx": pier}, nil, 0, ""},
+		"developed with another":        {map[string]string{"package.json": `{"name": "p", "peerDependencies": {"react": "*"}, "devDependencies": {"svelte": "5"}}`, "index.tsx": pier}, nil, 0, ""},
+		"no component":                  {map[string]string{"package.json": `{"name": "p", "version": "1.0.0", "peerDependencies": {"react": "*"}}`, "index.ts": "export const a = 1\n"}, nil, 3, "no component was found in p 1.0.0, which was read as a package for react"},
+		"compiled modules":              {map[string]string{"package.json": `{"name": "p", "peerDependencies": {"react": "*"}}`, "index.js": "exports.Pier = Pier\n"}, nil, 3, "index.js:1: this module gives out its names by exports.x"},
+	} {
+		dir := tree(t, t.TempDir(), test.files)
+		code, out, errOut := steady(t, nil, append([]string{"read", dir}, test.args...)...)
+		if code != test.code || !strings.Contains(errOut, test.want) || code == 3 && out != "" {
+			t.Errorf("%s: exits with %d, says %s%s, want %d %s", name, code, errOut, out, test.code, test.want)
+		}
 	}
 }
 

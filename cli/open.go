@@ -170,6 +170,9 @@ func readSource(src *source.Source, text string, w wants) (*opened, error) {
 		}
 		return nil, &readError{err}
 	}
+	if err := reading.NothingFound(result.Listing, w.framework); err != nil {
+		return nil, &readError{err}
+	}
 	o.listing = result.Listing
 	for _, c := range result.Conflicts {
 		o.conflicts = append(o.conflicts, style.Conflict{Claim: string(c.Claim), Component: c.Component, Member: c.Member, What: c.What, Source: c.Source, File: c.File, At: c.At})

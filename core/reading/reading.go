@@ -318,11 +318,12 @@ func choose(set *modules.Set, name string) (framework, error) {
 	m := set.Manifest
 	for _, ranges := range []map[string]string{m.PeerDependencies, m.Dependencies, m.DevDependencies, m.Optional} {
 		for _, f := range frameworks {
-			for _, peer := range f.peers {
-				if ranges[peer] != "" {
-					return f, nil
-				}
+			if named(ranges, f.peers) != "" {
+				return f, nil
 			}
+		}
+		if f, by := unreadBy(ranges); by != "" {
+			return framework{}, noReader(m, f, "its manifest names "+by)
 		}
 	}
 	files, err := set.Sources()
@@ -338,6 +339,9 @@ func choose(set *modules.Set, name string) (framework, error) {
 	}
 	if m.CustomElements != "" {
 		return byName("web component"), nil
+	}
+	if f, ending := unreadFiles(set); ending != "" {
+		return framework{}, noReader(m, f, "it holds files that end in "+ending)
 	}
 	for _, f := range frameworks {
 		if len(f.words) > 0 && saysOne(set, files, f.words) {
