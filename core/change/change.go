@@ -119,6 +119,10 @@ type Options struct {
 // Compare compares two listings of one package.
 func Compare(old, new *contract.Listing, o Options) *Changes {
 	c := &comparison{options: o, framework: new.Package.Framework, notation: notationOf(new.Package.Framework)}
+	c.gone, c.unlisted = map[string]bool{}, map[string]bool{}
+	for _, m := range missingFrom(old.Package.Modules, new.Package.Modules) {
+		c.gone[m] = true
+	}
 	c.components(old, new)
 	c.packages(old, new)
 	out := &Changes{Format: Format, From: ref(old), To: ref(new), Changes: c.changes}

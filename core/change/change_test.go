@@ -60,6 +60,8 @@ var rows = []struct{ name, old, new, forth, back string }{
 	{"component gone, its members common", "component: Berth\nprops: { id: string, title: string }\n---\ncomponent: Quote\nprops: { id: string, title: string }\n---\ncomponent: Deck\nprops: { id: string, title: string }", "component: Quote\nprops: { id: string, title: string }\n---\ncomponent: Deck\nprops: { id: string, title: string }\n---\ncomponent: Zone\nprops: { id: string, title: string, x: string, y: string, z: string }",
 		"component-removed component-added", "component-removed component-added"},
 	{"component moved", "export: { module: ., name: X, kind: named }", "export: { module: ./x, name: X, kind: named }", "component-moved", "component-moved"},
+	{"a further path", "export: { module: ., name: X, kind: named, also: [{ module: ./x, name: X }] }", "export: { module: ., name: X, kind: named }", "path-removed", ""},
+	{"the first path is a further one", "export: { module: ., name: X, kind: named }", "export: { module: ./x, name: default, kind: default, also: [{ module: ., name: X }] }", "", "component-moved"},
 	{"component moved, old path kept", "export: { module: ., name: X, kind: named }", "export: { module: ./x, name: X, kind: named, also: [{ module: ., name: X }] }", "", "component-moved"},
 	{"export kind", "export: { module: ., name: X, kind: named }", "export: { module: ., name: X, kind: default }", "export-kind-changed", "export-kind-changed"},
 	{"logic", "kind: component", "kind: logic", "component-to-logic", "component-to-logic"},
@@ -106,6 +108,10 @@ var rows = []struct{ name, old, new, forth, back string }{
 	{"null beside values", "props: { a: \"'x' | 'y' | null\" }", "props: { a: \"'x' | 'y'\" }", "type-narrowed", "type-widened"},
 	{"default", "props: { a: { type: string, default: { value: x } } }", "props: { a: { type: string, default: { value: y } } }", "default-changed", "default-changed"},
 	{"default dropped", "props: { a: { type: string, default: { value: x } } }", "props: { a: { type: string } }", "default-changed", "default-changed"},
+	{"a default that is undefined", "props: { a: { type: string, default: { expression: undefined } } }", "props: { a: { type: string } }", "", ""},
+	{"undefined beside what may be left out", "props: { a: { type: 'string | undefined' } }", "props: { a: { type: string } }", "", ""},
+	{"undefined beside what must be given", "props: { a: { type: 'string | undefined', required: true } }", "props: { a: { type: string, required: true } }", "type-narrowed", "type-widened"},
+	{"null beside what may be left out", "props: { a: { type: 'string | null' } }", "props: { a: { type: string } }", "type-narrowed", "type-widened"},
 	{"default unknown", "props: { a: { type: string, default: { value: x } } }", "props: { a: { type: string, default: unknown } }", "default-unknown", "default-unknown"},
 	{"limits", "props: { a: { type: number, limits: { max: 9 } } }", "props: { a: { type: number, limits: { max: 6 } } }", "limits-tightened", "limits-loosened"},
 	{"unit", "props: { a: { type: number, unit: pence } }", "props: { a: { type: number, unit: pounds } }", "unit-changed", "unit-changed"},
@@ -386,6 +392,12 @@ func TestPackageRowsNearMisses(t *testing.T) {
 			contract.Listing{Exports: []contract.Exported{constant("", "tides", "1")}}, ""},
 		{"two that may be it", contract.Listing{Exports: []contract.Exported{constant("./a", "tides", "1")}},
 			contract.Listing{Exports: []contract.Exported{constant("./b", "tides", "1"), constant("./c", "tides", "1")}}, "export-removed export-added export-added"},
+		{"a module that is gone", contract.Listing{Package: pkg{Modules: []string{".", "./a"}}, Exports: []contract.Exported{constant("./a", "tides", "1")}},
+			contract.Listing{Package: pkg{Modules: []string{"."}}}, "export-removed module-removed"},
+		{"a module that was not read", contract.Listing{Package: pkg{Modules: []string{".", "./a"}}, Exports: []contract.Exported{constant("./a", "tides", "1")}},
+			contract.Listing{Package: pkg{Modules: []string{"."}, MoreModules: true}}, "modules-unread"},
+		{"an export of the main module, others not read", contract.Listing{Package: pkg{Modules: []string{"."}}, Exports: []contract.Exported{constant("", "tides", "1")}},
+			contract.Listing{Package: pkg{Modules: []string{"."}, MoreModules: true}}, "export-removed"},
 		{"the order of keys", contract.Listing{Exports: []contract.Exported{constant("", "tides", "{ a: 1; b: { c: 2; d: 3 } }")}},
 			contract.Listing{Exports: []contract.Exported{constant("", "tides", "{ b: { d: 3; c: 2 }; a: 1 }")}}, ""},
 		{"one key less", contract.Listing{Exports: []contract.Exported{constant("", "tides", "{ a: 1; b: 2 }")}},
@@ -438,7 +450,7 @@ func TestPeers(t *testing.T) {
 // TestEveryKindIsMet holds that each kind of the table stands in the tests above
 // or in the demo's history.
 func TestEveryKindIsMet(t *testing.T) {
-	met := map[Kind]bool{BuiltStale: true, ModuleAdded: true, ModuleRemoved: true, ExportAdded: true, ExportRemoved: true, ExportChanged: true, PeerAdded: true, PeerRemoved: true, PeerNarrowed: true, PeerWidened: true, PeerUnsure: true, PeerOptional: true, PeerLockstep: true}
+	met := map[Kind]bool{BuiltStale: true, ModuleAdded: true, ModuleRemoved: true, ExportAdded: true, ExportRemoved: true, ExportChanged: true, PeerAdded: true, PeerRemoved: true, PeerNarrowed: true, PeerWidened: true, PeerUnsure: true, PeerOptional: true, PeerLockstep: true, ModulesUnread: true}
 	for _, row := range rows {
 		for _, kind := range strings.Fields(row.forth + " " + row.back) {
 			met[Kind(kind)] = true

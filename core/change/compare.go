@@ -23,6 +23,8 @@ type comparison struct {
 	notation  notation
 	framework string
 	texts     map[*contract.Contract]map[string]bool // members of those that went or came
+	gone      map[string]bool                        // modules of the old side that are no longer there, or were not read
+	unlisted  map[string]bool                        // what may still be exported by a module that was not read
 }
 
 // found describes one change on its way into the list.
@@ -131,6 +133,10 @@ func (c *comparison) components(old, new *contract.Listing) {
 		if parent, _, isPart := strings.Cut(o.Component, "."); isPart && newBy[parent] != nil {
 			continue // told as a part of the component that it belongs to
 		}
+		if c.unread(o.Export.Module, new) {
+			c.unlisted[o.Component] = true
+			continue
+		}
 		c.add(found{kind: ComponentRemoved, member: Member{Kind: "component", Name: o.Component, Spelled: o.Export.Name}, before: side(o.Component, o.At)})
 	}
 	for _, n := range came {
@@ -145,9 +151,18 @@ func (c *comparison) components(old, new *contract.Listing) {
 		if parent, _, isPart := strings.Cut(n.Component, "."); isPart && oldBy[parent] != nil {
 			continue
 		}
+		if c.unread(n.Export.Module, old) {
+			continue
+		}
 		c.add(found{kind: ComponentAdded, member: Member{Kind: "component", Name: n.Component, Spelled: n.Export.Name}, after: side(n.Component, n.At)})
 	}
 	c.old, c.new = nil, nil
+}
+
+// unread reports whether a module may be there in a package of which not all modules were
+// read.
+func (c *comparison) unread(module string, in *contract.Listing) bool {
+	return in.Package.MoreModules && !slices.Contains(in.Package.Modules, module)
 }
 
 // pair compares two contracts of one component.
@@ -235,10 +250,10 @@ func (c *comparison) export(me Member, o, n *contract.Contract, pairing *Pairing
 	if o.Export.Name == "" || n.Export.Name == "" {
 		return
 	}
-	for _, also := range n.Export.Also {
-		if also.Module == o.Export.Module && also.Name == o.Export.Name {
-			return // the old way still leads there
-		}
+	now := n.Paths()
+	if slices.Contains(now, o.Paths()[0]) {
+		c.paths(me, o, n)
+		return // the old way still leads there
 	}
 	switch {
 	case o.Export.Kind == contract.ExportPlace && n.Export.Kind == contract.ExportPlace:
@@ -251,6 +266,18 @@ func (c *comparison) export(me Member, o, n *contract.Contract, pairing *Pairing
 		c.add(found{kind: ExportKindChanged, member: me, why: o.Export.Kind + " became " + n.Export.Kind, before: side(o.Export.Kind, o.At), after: side(n.Export.Kind, n.At)})
 	case o.Export.Name != n.Export.Name && pairing == nil:
 		c.add(found{kind: ComponentRenamed, member: me, why: n.Export.Name, detail: n.Export.Name, before: side(o.Export.Name, o.At), after: side(n.Export.Name, n.At)})
+	}
+}
+
+// paths compares the further ways to a component whose first one stayed. A way through a
+// module that is gone goes with that.
+func (c *comparison) paths(me Member, o, n *contract.Contract) {
+	now := n.Paths()
+	for _, p := range o.Export.Also {
+		if !slices.Contains(now, p) && !c.gone[p.Module] {
+			text := p.Name + " of " + p.Module
+			c.add(found{kind: PathRemoved, member: me, why: text, detail: text, before: side(text, o.At), after: side(n.Export.Name+" of "+n.Export.Module, n.At), extra: Detail{Names: []string{p.Name}}})
+		}
 	}
 }
 
@@ -667,13 +694,25 @@ func (c *comparison) packages(old, new *contract.Listing) {
 	c.old, c.new = nil, nil
 	c.stale(old, new)
 	pkg := Member{Kind: "package", Name: "package"}
-	for _, m := range missingFrom(old.Package.Modules, new.Package.Modules) {
-		c.add(found{kind: ModuleRemoved, member: pkg, why: m, detail: m, before: side(m, nil)})
+	if !new.Package.MoreModules {
+		for _, m := range missingFrom(old.Package.Modules, new.Package.Modules) {
+			c.add(found{kind: ModuleRemoved, member: pkg, why: m, detail: m, before: side(m, nil)})
+		}
 	}
-	for _, m := range missingFrom(new.Package.Modules, old.Package.Modules) {
-		c.add(found{kind: ModuleAdded, member: pkg, why: m, detail: m, after: side(m, nil)})
+	if !old.Package.MoreModules {
+		for _, m := range missingFrom(new.Package.Modules, old.Package.Modules) {
+			c.add(found{kind: ModuleAdded, member: pkg, why: m, detail: m, after: side(m, nil)})
+		}
 	}
 	c.exports(pkg, old, new)
+	if n := len(c.unlisted); n > 0 {
+		names := slices.Sorted(maps.Keys(c.unlisted))
+		why := strings.Join(names[:min(n, 5)], ", ")
+		if n > 5 {
+			why += fmt.Sprintf(" and %d more", n-5)
+		}
+		c.add(found{kind: ModulesUnread, member: pkg, why: why, before: side(why, nil), extra: Detail{Names: names}})
+	}
 	c.peers(pkg, old.Package, new.Package)
 }
 
@@ -753,12 +792,16 @@ func (c *comparison) exports(pkg Member, old, new *contract.Listing) {
 		}
 	}
 	for _, x := range gone {
-		if new.Component(x.Name) == nil {
+		switch {
+		case new.Component(x.Name) != nil:
+		case x.Module != "" && c.unread(x.Module, new):
+			c.unlisted[named(x)] = true
+		default:
 			c.add(found{kind: ExportRemoved, member: pkg, why: named(x), detail: named(x), before: side(x.Kind+" "+x.Name, x.At), extra: Detail{Names: []string{x.Name}}})
 		}
 	}
 	for _, x := range came {
-		if old.Component(x.Name) == nil {
+		if old.Component(x.Name) == nil && !(x.Module != "" && c.unread(x.Module, old)) {
 			c.add(found{kind: ExportAdded, member: pkg, why: named(x), detail: named(x), after: side(x.Kind+" "+x.Name, x.At), extra: Detail{Names: []string{x.Name}}})
 		}
 	}

@@ -25,6 +25,7 @@ const (
 	ComponentSplit     Kind = "component-split"
 	ComponentMerged    Kind = "component-merged"
 	ComponentMoved     Kind = "component-moved"
+	PathRemoved        Kind = "path-removed"
 	ExportKindChanged  Kind = "export-kind-changed"
 	ComponentToLogic   Kind = "component-to-logic"
 	StageChanged       Kind = "stage-changed"
@@ -197,6 +198,7 @@ const (
 	ResultOptional    Kind = "result-sometimes"
 
 	ModuleRemoved Kind = "module-removed"
+	ModulesUnread Kind = "modules-unread"
 	ModuleAdded   Kind = "module-added"
 	ExportRemoved Kind = "export-removed"
 	ExportAdded   Kind = "export-added"
@@ -222,6 +224,7 @@ var Rows = []Row{
 	{ComponentSplit, "component", Breaking, Never, "the component was split: what it took stands in %s now", "breaks"},
 	{ComponentMerged, "component", Breaking, Never, "the component was merged into %s", "breaks"},
 	{ComponentMoved, "component", Breaking, Never, "the component is imported from %s now", "breaks; an edit mends it"},
+	{PathRemoved, "component", Breaking, Never, "the component can no longer be imported as %s", "breaks if it imports it so; an edit mends it"},
 	{ExportKindChanged, "component", Breaking, Never, "the component is exported otherwise: %s", "breaks; an edit mends it"},
 	{ComponentToLogic, "component", Breaking, Never, "what was a component is logic now, or the other way round", "breaks"},
 	{StageChanged, "component", Neutral, Never, "the stage is %s now", "holds, listed"},
@@ -393,6 +396,7 @@ var Rows = []Row{
 	{ResultOptional, "result of logic", Breaking, Unchecked, "%s is not always given back now", "breaks if it takes it"},
 
 	{ModuleRemoved, "package", Breaking, Never, "nothing can be imported from %s any more", "by import"},
+	{ModulesUnread, "package", Unsure, Never, "more modules can be imported than were read: whether %s can still be imported is not known", "by import"},
 	{ModuleAdded, "package", Additive, Never, "an app may import from %s", "–"},
 	{ExportRemoved, "package", Breaking, Never, "%s is no longer exported", "by import"},
 	{ExportAdded, "package", Additive, Never, "%s is exported", "–"},

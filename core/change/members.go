@@ -319,6 +319,9 @@ func defaultText(d contract.Default) string {
 		}
 		return string(data)
 	case contract.DefaultExpression:
+		if d.Expression == "undefined" {
+			return "" // the same as none
+		}
 		return d.Expression
 	case contract.DefaultUnknown:
 		return "unknown"
@@ -331,7 +334,7 @@ func (c *comparison) prop(m Member, a, b *contract.Prop) {
 	c.deprecated(m, a.Deprecated, b.Deprecated, b.At)
 	becameRequired := c.requiredChange(m, a.Required, b.Required, PropRequired, PropOptional, a.At, b.At)
 	c.propType(m, a, b)
-	if !becameRequired && !reflect.DeepEqual(a.Default, b.Default) && !reflect.DeepEqual(startOf(c.old, a), startOf(c.new, b)) {
+	if !becameRequired && defaultText(a.Default) != defaultText(b.Default) && defaultText(startOf(c.old, a)) != defaultText(startOf(c.new, b)) {
 		f := found{kind: DefaultChanged, member: m, why: m.Spelled, before: side(orNone(defaultText(a.Default)), a.At), after: side(orNone(defaultText(b.Default)), b.At)}
 		if a.Default.Kind == contract.DefaultUnknown || b.Default.Kind == contract.DefaultUnknown {
 			f.kind = DefaultUnknown
@@ -377,16 +380,21 @@ func (c *comparison) propType(m Member, a, b *contract.Prop) {
 		c.add(found{kind: TypeUnsure, member: m, why: "the type could be read on one side only", before: side(a.Type.String(), a.At), after: side(b.Type.String(), b.At)})
 		return
 	}
-	oldValues, oldOpen, oldSet := types.Values(a.Type.T)
-	newValues, newOpen, newSet := types.Values(b.Type.T)
+	was, is := a.Type.T, b.Type.T
+	if a.Required != contract.Yes || b.Required != contract.Yes {
+		// Undefined is what a member that may be left out is when it is.
+		was, is = types.Without(was, types.Undefined), types.Without(is, types.Undefined)
+	}
+	oldValues, oldOpen, oldSet := types.Values(was)
+	newValues, newOpen, newSet := types.Values(is)
 	if !oldSet || !newSet || len(oldValues) < 2 && len(newValues) < 2 {
-		c.typeChange(m, a.Type.T, b.Type.T, a.At, b.At)
+		c.typeChange(m, was, is, a.At, b.At)
 		return
 	}
 	before, after := side(a.Type.String(), a.At), side(b.Type.String(), b.At)
 	oldTexts, newTexts := literals(oldValues), literals(newValues)
 	// null and undefined beside the values
-	if rest := relate(beside(a.Type.T), beside(b.Type.T)); rest == narrowed || rest == replaced {
+	if rest := relate(beside(was), beside(is)); rest == narrowed || rest == replaced {
 		c.add(found{kind: TypeNarrowed, member: m, before: before, after: after})
 	} else if rest == widened {
 		c.add(found{kind: TypeWidened, member: m, before: before, after: after})

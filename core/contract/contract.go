@@ -149,6 +149,16 @@ type Export struct {
 	Also   []OtherPath `c:"also"`
 }
 
+// Paths lists the ways to a component, the one that it is known by first.
+// What is a module's default export is called default.
+func (c *Contract) Paths() []OtherPath {
+	name := c.Export.Name
+	if c.Export.Kind == "default" {
+		name = "default"
+	}
+	return append([]OtherPath{{Module: c.Export.Module, Name: name}}, c.Export.Also...)
+}
+
 // The ways to reach a component that no import shows.
 const (
 	ExportGlobal = "global" // it is registered for a whole app, under the name

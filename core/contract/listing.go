@@ -55,6 +55,8 @@ type PackageInfo struct {
 	// not bring, where that was asked for: an app must have them.
 	Assumes []Assumed `c:"assumes"`
 	Modules []string  `c:"modules"`
+	// MoreModules says that more modules can be imported than were read.
+	MoreModules bool `c:"moreModules"`
 	// Stale names the components and other exports of which the package's built
 	// files say something else than its sources, where it holds both.
 	Stale []string `c:"stale"`

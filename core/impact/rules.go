@@ -45,7 +45,8 @@ var rules = map[change.Kind]rule{
 	change.ComponentRenamed:   {always(Breaks, "imports the old name"), false},
 	change.ComponentSplit:     {always(Breaks, "uses a component that was split"), false},
 	change.ComponentMerged:    {always(Breaks, "uses a component that was merged into another"), false},
-	change.ComponentMoved:     {always(Breaks, "imports from where it no longer is"), false},
+	change.ComponentMoved:     {importedSo, false},
+	change.PathRemoved:        {importedSo, false},
 	change.ExportKindChanged:  {always(Breaks, "imports it in a way that no longer works"), false},
 	change.ComponentToLogic:   {always(Breaks, "uses as a component what is none any more, or the other way round"), false},
 	change.BuiltStale:         {always(Unsure, "what is built of it is not what its source says"), false},
@@ -178,6 +179,26 @@ func (a *at) spelled() string {
 
 func always(outcome Outcome, why string) func(*at) (verdict, bool) {
 	return func(*at) (verdict, bool) { return verdict{outcome: outcome, why: why}, true }
+}
+
+// importedSo finds sites that import a component by a way that no longer leads there.
+func importedSo(a *at) (verdict, bool) {
+	now := a.change.Detail.New
+	if now == nil || a.site.Found != "" {
+		return verdict{}, false
+	}
+	by := contract.OtherPath{Module: a.site.Module, Name: a.site.Component}
+	if by.Module == "" {
+		by.Module = "."
+	}
+	if slices.Contains(now.Paths(), by) {
+		return verdict{}, false
+	}
+	// Of two rows about one component each tells of its own way.
+	if a.change.Kind == change.PathRemoved && !strings.HasPrefix(a.change.Before.Text, by.Name+" of "+by.Module) {
+		return verdict{}, false
+	}
+	return verdict{outcome: Breaks, why: "imports " + by.Name + " of " + by.Module + ", from where it no longer comes"}, true
 }
 
 func ifGiven(outcome Outcome, verb string) func(*at) (verdict, bool) {

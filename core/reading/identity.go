@@ -84,7 +84,7 @@ func (r *reader) bundles() map[string]bool {
 	all := map[string][]string{}
 	for i := range r.listing.Components {
 		c := &r.listing.Components[i]
-		for _, p := range paths(c) {
+		for _, p := range c.Paths() {
 			if p.Module == "." {
 				main[p.Name] = true
 			} else {
@@ -103,11 +103,6 @@ func (r *reader) bundles() map[string]bool {
 		found[module] = inOutput(module) && float64(shared) >= bundleShare*float64(len(list))
 	}
 	return found
-}
-
-// paths lists the ways to a component.
-func paths(c *contract.Contract) []contract.OtherPath {
-	return append([]contract.OtherPath{{Module: c.Export.Module, Name: c.Export.Name}}, c.Export.Also...)
 }
 
 // sameComponent reports whether two contracts of one name are one component: declared at
@@ -157,9 +152,9 @@ func face(c *contract.Contract) string {
 
 // join makes the paths of one contract further paths of another.
 func join(to, c *contract.Contract) {
-	known := paths(to)
-	for _, p := range paths(c) {
-		if c.Export.Kind == "member" && p == paths(c)[0] {
+	known := to.Paths()
+	for _, p := range c.Paths() {
+		if c.Export.Kind == "member" && p == c.Paths()[0] {
 			p.Name = c.Export.Of + "." + p.Name
 		}
 		if !slices.Contains(known, p) {

@@ -322,14 +322,16 @@ func alsoReached(c *contract.Contract, export contract.Export) {
 	if export.Kind == contract.ExportGlobal && export.Module == c.Export.Module && name == c.Export.Name {
 		return // it is registered under the name that it is imported by
 	}
-	c.Export.Also = append(c.Export.Also, contract.OtherPath{Module: export.Module, Name: name})
+	if p := (contract.OtherPath{Module: export.Module, Name: name}); !slices.Contains(c.Paths(), p) {
+		c.Export.Also = append(c.Export.Also, p)
+	}
 }
 
 // defaultName gives what a default export is called by: the name that it is declared by,
 // where people gave it that, or the place where it stands.
 func (r *reader) defaultName(e entry) string {
 	switch e.symbol.Name {
-	case "", "default", "_default", "default_1": // the compiler puts in the latter two
+	case "", "default", "_default", "default_1", "__default__": // the compiler puts in the latter three
 		file := e.symbol.Module.Path
 		name, _, _ := strings.Cut(path.Base(file), ".")
 		if name == "index" {

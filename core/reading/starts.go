@@ -79,6 +79,7 @@ func (r *reader) entries() (iter.Seq[entry], error) {
 		return nil, err
 	}
 	if r.moreModules {
+		r.listing.Package.MoreModules = true
 		r.unread(place.Place{File: r.set.Rel(r.set.Manifest.Path), Line: 1, Column: 1}, "", "the package gives out more modules than are listed")
 	}
 	for _, e := range missing {
@@ -100,12 +101,20 @@ func (r *reader) entries() (iter.Seq[entry], error) {
 				r.unread(r.exported(start.File, g.name), "", "the exported name %s is declared nowhere", g.name)
 				continue
 			}
-			if !yield(entry{start.Module, g.name, sym}) {
+			name := g.name
+			if compilerNames[name] {
+				name = "default"
+			}
+			if !yield(entry{start.Module, name, sym}) {
 				return
 			}
 		}
 	}, nil
 }
+
+// compilerNames are names that compilers and bundlers make up for what is exported without
+// one: apps import it as the default.
+var compilerNames = map[string]bool{"_default": true, "default_1": true, "__default__": true}
 
 // counting keeps of the modules found those that count: of the folders of a package that
 // lists no modules, those with a manifest, and those that give out what its root does

@@ -39,6 +39,9 @@ func (r *reader) vueExport(e entry) bool {
 	name := e.name
 	if name == "default" && e.symbol.Module != nil {
 		name = r.defaultName(e)
+		if strings.Contains(path.Base(e.symbol.Module.Path), ".vue") && !names.IsComponent(name) {
+			name = names.ByPlace(name) // single-file components are often called in lower case
+		}
 	}
 	switch {
 	case e.symbol.External():
