@@ -175,6 +175,7 @@ func (c *comparison) pair(o, n *contract.Contract, pairing *Pairing) {
 	} else if pairing != nil {
 		c.add(found{kind: ComponentRenamed, member: me, why: n.Component, detail: n.Component, pairing: pairing, before: side(o.Component, o.At), after: side(n.Component, n.At)})
 	}
+	o, n = c.marked(o, n)
 	if o.InterfaceHash != "" && o.InterfaceHash == n.InterfaceHash {
 		if o.ContentHash != n.ContentHash {
 			if o.InsideHash != n.InsideHash {

@@ -104,6 +104,7 @@ type Contract struct {
 	StateChanges   []StateChange   `c:"stateChanges,keyed"`
 	Guarantees     []Guarantee     `c:"guarantees"`
 	Result         *Payload        `c:"result"`
+	Names          []NamedType     `c:"names,keyed"` // of the types above that are given by name
 	Inside         []Outline       `c:"inside,words"`
 	Words          Words           `c:"words"`
 	At             *place.Place    `c:"at,position"`

@@ -29,7 +29,7 @@ func (e *Evaluator) LetGo(set *modules.Set, bytes int) {
 	clear(e.shared)
 	clear(e.lists)
 	before := *e
-	*e = Evaluator{Set: set, Names: e.Names, framework: knownNames(set), pool: e.pool, left: e.left, lasting: e.lasting, always: e.always,
+	*e = Evaluator{Set: set, Names: e.Names, framework: knownNames(set), pool: e.pool, meanings: e.meanings, left: e.left, lasting: e.lasting, always: e.always,
 		declared: e.declared, instances: e.instances, out: e.out, inferring: e.inferring, fixed: e.fixed, shared: e.shared, lists: e.lists}
 	kept := 0
 	for _, a := range before.apart {

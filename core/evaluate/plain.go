@@ -147,6 +147,7 @@ func (p *plainer) of(t Type) types.Type {
 	case *union:
 		if t.name != "" && !simple(t) && (p.briefly() || p.parts > maxParts || len(t.list) > maxValues) {
 			from, _ := p.e.Set.Foreign(t.from.Path)
+			p.noteName(t.name, from, t.from, t.name)
 			return p.named(t.name, from, p.arguments(t.args)...)
 		}
 		return p.one(types.NewUnion(p.all(t.list)...))
@@ -282,8 +283,11 @@ func (p *plainer) object(o *object) types.Type {
 			return unread
 		}
 		from := o.from
-		if key, ok := o.key.(declaration); ok && from == "" {
-			from, _ = p.e.Set.Foreign(key.module.Path)
+		if key, ok := o.key.(declaration); ok {
+			if from == "" {
+				from, _ = p.e.Set.Foreign(key.module.Path)
+			}
+			p.noteName(o.name, from, key.module, key.name)
 		}
 		return p.named(o.name, from, p.arguments(o.args)...)
 	}

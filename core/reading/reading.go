@@ -201,6 +201,7 @@ type reader struct {
 	known       map[string]*known  // files of a reading that is kept
 	own         map[string]ownFile // the package's files that a reading rests on
 	texts       texts
+	typeNames   map[types.Type][]contract.NamedType // in types that were looked into
 	worked      int             // what the list at hand was worked out from so far
 	shelf       *contract.Shelf // what the names that were read so far stand for
 	settled     bool            // own is whole
@@ -302,7 +303,7 @@ func newReader(set *modules.Set) *reader {
 	return &reader{set: set, listing: &contract.Listing{Reader: Version}, seen: map[string]int{}, others: map[string]bool{},
 		assignments: map[*modules.Module]map[string]map[string]part{}, said: map[remark]bool{}, contexts: map[contextKey]*shared{},
 		readable: map[contextKey]bool{}, hooks: map[*syntax.Func]*contextReads{}, hookNeeds: map[*syntax.Func][]need{}, handed: &following{slots: map[contextKey]map[string]became{}, busy: map[contextKey]bool{}}, readFiles: map[string]bool{},
-		texts: texts{}, shelf: contract.NewShelf(), ways: map[int][]way{}, known: map[string]*known{}, own: map[string]ownFile{}}
+		texts: texts{}, shelf: contract.NewShelf(), ways: map[int][]way{}, typeNames: map[types.Type][]contract.NamedType{}, known: map[string]*known{}, own: map[string]ownFile{}}
 }
 
 func choose(set *modules.Set, name string) (framework, error) {
@@ -476,7 +477,46 @@ type ownFile struct {
 // add keeps a component until all are read.
 func (r *reader) add(c *contract.Contract) {
 	tellApart(c)
+	r.nameTypes(c)
 	r.shelf.Put(c)
+}
+
+// nameTypes lists the types that a contract gives by name, with the fingerprints of their
+// declarations.
+func (r *reader) nameTypes(c *contract.Contract) {
+	if len(c.Names) > 0 {
+		return // it was read before
+	}
+	found := map[string]string{}
+	c.VisitTypes(func(t types.Type) {
+		for _, n := range r.namesIn(t) {
+			found[n.Name] = n.Digest
+		}
+	})
+	for _, name := range slices.Sorted(maps.Keys(found)) {
+		c.Names = append(c.Names, contract.NamedType{Name: name, Digest: found[name]})
+	}
+}
+
+// namesIn gives the names in a type whose declarations are known. Components share types,
+// so that each is looked into once.
+func (r *reader) namesIn(t types.Type) []contract.NamedType {
+	if _, basic := t.(types.Basic); basic {
+		return nil
+	}
+	if known, ok := r.typeNames[t]; ok {
+		return known
+	}
+	var list []contract.NamedType
+	types.VisitNames(t, func(n *types.Named) {
+		if print := r.eval.Meaning(n); print != "" {
+			bare := *n
+			bare.Args = nil
+			list = append(list, contract.NamedType{Name: bare.String(), Digest: print})
+		}
+	})
+	r.typeNames[t] = list
+	return list
 }
 
 // grown gives a list with one more. Lists that stay grow by little: what a

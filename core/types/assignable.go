@@ -204,12 +204,20 @@ func (r *relation) fromUnknown(to Type) Verdict {
 }
 
 func unresolved(t Type) Verdict {
-	why := "a name is not resolved: " + t.String()
+	why, marked := "a name is not resolved: "+t.String(), ""
 	VisitNames(t, func(n *Named) {
-		if !n.Own() {
+		switch {
+		case n.Mark != "":
+			bare := *n
+			bare.Args = nil
+			marked = "the type " + bare.String() + " is declared otherwise now"
+		case !n.Own():
 			why = "the name " + n.String() + " is not resolved"
 		}
 	})
+	if marked != "" {
+		why = marked
+	}
 	return unknown(why)
 }
 

@@ -84,11 +84,11 @@ func (p *Pool) Func(typeParams []TypeParam, params []Param, result Type) Type {
 
 // Named gives what One gives for a type that is known by its name.
 func (p *Pool) Named(name, from string, args []Type) Type {
-	known, at := p.find(&Named{name, from, args})
+	known, at := p.find(&Named{Name: name, From: from, Args: args})
 	if known != nil {
 		return known
 	}
-	return p.keep(at, &Named{name, from, args})
+	return p.keep(at, &Named{Name: name, From: from, Args: args})
 }
 
 // Literal gives what One gives for a value.

@@ -233,6 +233,10 @@ func (n *Named) print(p *printer) {
 		p.WriteString("import(" + Quote(n.From) + ").")
 	}
 	p.WriteString(n.Name)
+	if p.sorted && n.Mark != "" {
+		p.WriteByte('#')
+		p.WriteString(n.Mark)
+	}
 	if len(n.Args) > 0 {
 		p.WriteByte('<')
 		p.each(len(n.Args), ", ", func(i int) { n.Args[i].print(p) })

@@ -46,7 +46,7 @@ func same(a, b Type) bool {
 		return ok && slices.Equal(a.Texts, b.Texts) && slices.EqualFunc(a.Types, b.Types, same)
 	case *Named:
 		b, ok := b.(*Named)
-		return ok && a.Name == b.Name && a.From == b.From && slices.EqualFunc(a.Args, b.Args, same)
+		return ok && a.Name == b.Name && a.From == b.From && a.Mark == b.Mark && slices.EqualFunc(a.Args, b.Args, same)
 	}
 	return false
 }

@@ -135,11 +135,14 @@ type Template struct {
 
 // Named is a type known by name only: one of our own names (Content, Component,
 // Element, Ref, Style), a type parameter, or a named unknown. From is the
-// module that an unknown name came from, "" if it was not imported.
+// module that an unknown name came from, "" if it was not imported. Mark tells two
+// declarations of one name apart where two releases are compared: it is in keys and not in
+// what is printed.
 type Named struct {
 	Name string
 	From string
 	Args []Type
+	Mark string
 }
 
 // Content is anything that can be rendered.
@@ -375,7 +378,7 @@ func mapInner(t Type, f func(Type) Type) Type {
 	case *Template:
 		return &Template{t.Texts, all(t.Types)}
 	case *Named:
-		return &Named{t.Name, t.From, all(t.Args)}
+		return &Named{Name: t.Name, From: t.From, Args: all(t.Args), Mark: t.Mark}
 	}
 	return t
 }
@@ -422,7 +425,7 @@ func Rename(t Type, rename func(n *Named, args []Type) Type) Type {
 			}
 			rename = func(n *Named, args []Type) Type {
 				if own[n.Name] && n.From == "" {
-					return &Named{n.Name, "", args}
+					return &Named{Name: n.Name, Args: args}
 				}
 				return outer(n, args)
 			}
@@ -445,10 +448,54 @@ func VisitNames(t Type, visit func(*Named)) {
 	if n, ok := t.(*Named); ok {
 		visit(n)
 	}
-	mapInner(t, func(t Type) Type {
-		VisitNames(t, visit)
-		return t
-	})
+	eachInner(t, func(t Type) { VisitNames(t, visit) })
+}
+
+// eachInner calls visit for the types directly inside of t.
+func eachInner(t Type, visit func(Type)) {
+	all := func(list []Type) {
+		for _, t := range list {
+			visit(t)
+		}
+	}
+	opt := func(t Type) {
+		if t != nil {
+			visit(t)
+		}
+	}
+	switch t := t.(type) {
+	case *Union:
+		all(t.Members)
+	case *Intersection:
+		all(t.Members)
+	case *Array:
+		visit(t.Elem)
+	case *Tuple:
+		for _, e := range t.Elems {
+			visit(e.Type)
+		}
+	case *Object:
+		for _, f := range t.Fields {
+			visit(f.Type)
+		}
+		for _, i := range t.Indexes {
+			visit(i.Key)
+			visit(i.Value)
+		}
+	case *Func:
+		for _, p := range t.TypeParams {
+			opt(p.Constraint)
+			opt(p.Default)
+		}
+		for _, p := range t.Params {
+			visit(p.Type)
+		}
+		visit(t.Result)
+	case *Template:
+		all(t.Types)
+	case *Named:
+		all(t.Args)
+	}
 }
 
 // Values reads t as a closed or open set of literals: the values in order and
