@@ -123,6 +123,7 @@ func Compare(old, new *contract.Listing, o Options) *Changes {
 	for _, m := range missingFrom(old.Package.Modules, new.Package.Modules) {
 		c.gone[m] = true
 	}
+	c.sides = sidesOf(old, new)
 	c.components(old, new)
 	c.packages(old, new)
 	out := &Changes{Format: Format, From: ref(old), To: ref(new), Changes: c.changes}

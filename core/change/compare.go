@@ -22,6 +22,7 @@ type comparison struct {
 	ids       map[string]int
 	notation  notation
 	framework string
+	sides     *sides
 	texts     map[*contract.Contract]map[string]bool // members of those that went or came
 	gone      map[string]bool                        // modules of the old side that are no longer there, or were not read
 	unlisted  map[string]bool                        // what may still be exported by a module that was not read
@@ -175,7 +176,6 @@ func (c *comparison) pair(o, n *contract.Contract, pairing *Pairing) {
 	} else if pairing != nil {
 		c.add(found{kind: ComponentRenamed, member: me, why: n.Component, detail: n.Component, pairing: pairing, before: side(o.Component, o.At), after: side(n.Component, n.At)})
 	}
-	o, n = c.marked(o, n)
 	if o.InterfaceHash != "" && o.InterfaceHash == n.InterfaceHash {
 		if o.ContentHash != n.ContentHash {
 			if o.InsideHash != n.InsideHash {
@@ -188,6 +188,7 @@ func (c *comparison) pair(o, n *contract.Contract, pairing *Pairing) {
 		}
 		return
 	}
+	o, n = c.marked(o, n)
 	if o.Kind != n.Kind && o.Kind != "" && n.Kind != "" {
 		c.add(found{kind: ComponentToLogic, member: me, before: side(string(o.Kind), o.At), after: side(string(n.Kind), n.At)})
 		return

@@ -27,7 +27,17 @@ type Listing struct {
 	Package    PackageInfo `c:"package"`
 	Components []Contract  `c:"components,always"`
 	Exports    []Exported  `c:"exports,always"`
-	Unread     []Unread    `c:"unread,always"`
+	// Types are what the names stand for that contracts give types by.
+	Types  []Definition `c:"types"`
+	Unread []Unread     `c:"unread,always"`
+}
+
+// Definition is a declared type that contracts give by its name, with the fingerprint of
+// its declaration.
+type Definition struct {
+	Name   string `c:"name"`
+	Digest string `c:"digest"`
+	Type   Type   `c:"type"`
 }
 
 // SourceInfo says what was read.

@@ -108,7 +108,7 @@ type memberType struct {
 
 // New makes an evaluator.
 func New(set *modules.Set, names Names) *Evaluator {
-	return &Evaluator{Set: set, Names: names, framework: knownNames(set), declared: map[declaration]Type{}, instances: map[instance]Type{}, out: map[Type]givenOut{}, inferring: map[[2]any]bool{}, fixed: map[*syntax.ObjectType][]*member{}, always: map[*syntax.ObjectType][]*member{}, shared: map[memberType]givenOut{}, lasting: &lasting{map[string]int32{}, map[writtenType]types.Type{}, map[writtenType][]Odd{}, map[declaredAt]bool{}}, pool: types.NewPool(), meanings: &meanings{byName: map[string]string{}, nodes: map[declaredAt]*meaning{}}, left: map[uint64][]string{}, lists: map[uint64][]Type{}}
+	return &Evaluator{Set: set, Names: names, framework: knownNames(set), declared: map[declaration]Type{}, instances: map[instance]Type{}, out: map[Type]givenOut{}, inferring: map[[2]any]bool{}, fixed: map[*syntax.ObjectType][]*member{}, always: map[*syntax.ObjectType][]*member{}, shared: map[memberType]givenOut{}, lasting: &lasting{map[string]int32{}, map[writtenType]types.Type{}, map[writtenType][]Odd{}, map[declaredAt]bool{}}, pool: types.NewPool(), meanings: &meanings{byName: map[string]string{}, types: map[string]Type{}, nodes: map[declaredAt]*meaning{}}, left: map[uint64][]string{}, lists: map[uint64][]Type{}}
 }
 
 // Bounds on evaluation. Real libraries stay a hundredfold below them.

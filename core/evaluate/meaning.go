@@ -18,6 +18,7 @@ import (
 // meanings are the fingerprints of the declared names that were given out.
 type meanings struct {
 	byName map[string]string // by the name as it is printed, with its package
+	types  map[string]Type   // what they stand for, by the name with its arguments as it is printed
 	nodes  map[declaredAt]*meaning
 	order  int
 	stack  []*meaning
@@ -46,7 +47,11 @@ const (
 )
 
 // noteName notes the declaration of a type that is given out by its name.
-func (p *plainer) noteName(name, from string, m *modules.Module, declared string) {
+func (p *plainer) noteName(given types.Type, m *modules.Module, declared string, of Type) {
+	n, named := given.(*types.Named)
+	if !named {
+		return
+	}
 	if m == nil || p.e.framework[outermost(m)] != "" {
 		return // what the framework's names mean does not change with the library
 	}
@@ -54,7 +59,10 @@ func (p *plainer) noteName(name, from string, m *modules.Module, declared string
 	if i := strings.LastIndexByte(declared, '.'); i >= 0 {
 		declared = declared[i+1:]
 	}
-	full := (&types.Named{Name: name, From: from}).String()
+	if at := n.String(); all.types[at] == nil {
+		all.types[at] = of
+	}
+	full := (&types.Named{Name: n.Name, From: n.From}).String()
 	print := sourceForm + all.of(p.e.Set, m, declared)
 	if strings.Contains(path.Base(m.Path), ".d.") {
 		print = declarationForm + print[len(sourceForm):]
@@ -76,6 +84,19 @@ func (e *Evaluator) Meaning(n *types.Named) string {
 	bare := *n
 	bare.Args = nil
 	return e.meanings.byName[bare.String()]
+}
+
+// Definition gives what a name with its arguments stands for that was given out, with the declared types
+// inside of it by their names; nil where that is not known.
+func (e *Evaluator) Definition(name string) types.Type {
+	t := e.meanings.types[name]
+	if t == nil {
+		return nil
+	}
+	said := len(e.Odd)
+	defer func() { e.Odd = e.Odd[:said] }() // it is said where the type stands
+	p := &plainer{e: e, brief: 1, opens: true}
+	return p.of(t)
 }
 
 // of gives the fingerprint of a declaration.

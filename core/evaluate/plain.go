@@ -147,8 +147,9 @@ func (p *plainer) of(t Type) types.Type {
 	case *union:
 		if t.name != "" && !simple(t) && (p.briefly() || p.parts > maxParts || len(t.list) > maxValues) {
 			from, _ := p.e.Set.Foreign(t.from.Path)
-			p.noteName(t.name, from, t.from, t.name)
-			return p.named(t.name, from, p.arguments(t.args)...)
+			made := p.named(t.name, from, p.arguments(t.args)...)
+			p.noteName(made, t.from, t.name, t)
+			return made
 		}
 		return p.one(types.NewUnion(p.all(t.list)...))
 	case *both:
@@ -283,13 +284,15 @@ func (p *plainer) object(o *object) types.Type {
 			return unread
 		}
 		from := o.from
-		if key, ok := o.key.(declaration); ok {
-			if from == "" {
-				from, _ = p.e.Set.Foreign(key.module.Path)
-			}
-			p.noteName(o.name, from, key.module, key.name)
+		key, declared := o.key.(declaration)
+		if declared && from == "" {
+			from, _ = p.e.Set.Foreign(key.module.Path)
 		}
-		return p.named(o.name, from, p.arguments(o.args)...)
+		made := p.named(o.name, from, p.arguments(o.args)...)
+		if declared {
+			p.noteName(made, key.module, key.name, o)
+		}
+		return made
 	}
 	if o.opaque && o.name == p.e.Names.Style {
 		return p.named("Style", "")
@@ -298,7 +301,7 @@ func (p *plainer) object(o *object) types.Type {
 		return byName()
 	}
 	if key, ok := o.key.(declaration); ok {
-		if _, foreign := p.e.Set.Foreign(key.module.Path); foreign {
+		if _, foreign := p.e.Set.Foreign(key.module.Path); foreign && !(p.opens && p.depth == 1) {
 			return byName()
 		}
 		p.declared++

@@ -40,6 +40,7 @@ type record struct {
 	Files   map[string]*known
 	Entries []*kept
 	Early   []contract.Unread // said of the package as a whole
+	Defined map[string]definition
 }
 
 // known is one file of a reading.
@@ -271,7 +272,7 @@ func (a *rereading) keep() {
 		return
 	}
 	early := append(a.early, a.r.log.Unread...)
-	rec := &record{Reader: Version, Fixed: a.fixed(), Found: a.r.candidates, Starts: a.r.starts, Files: map[string]*known{}, Entries: a.list, Early: early}
+	rec := &record{Reader: Version, Fixed: a.fixed(), Found: a.r.candidates, Starts: a.r.starts, Files: map[string]*known{}, Entries: a.list, Early: early, Defined: a.r.defined}
 	a.r.noteAll()
 	maps.Copy(rec.Files, a.r.known)
 	// What is read of the package is what its modules lead to, and nothing else.
@@ -351,6 +352,8 @@ func (a *rereading) replay(result *Result) bool {
 		r.unread(*u.At, u.Component, "%s", u.Why)
 	}
 	a.early = slices.Clone(rec.Early)
+	r.defined = rec.Defined
+	r.listing.Package.MoreModules = r.moreModules
 	r.log = &kept{} // that is noted now
 	a.same = len(changed) == 0
 	reach := rec.reach(true)

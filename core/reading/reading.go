@@ -201,10 +201,12 @@ type reader struct {
 	known       map[string]*known  // files of a reading that is kept
 	own         map[string]ownFile // the package's files that a reading rests on
 	texts       texts
+	defined     map[string]definition               // by the reading that was kept, by name and fingerprint
+	used        map[string]string                   // fingerprints of the names that contracts give types by
 	typeNames   map[types.Type][]contract.NamedType // in types that were looked into
-	worked      int             // what the list at hand was worked out from so far
-	shelf       *contract.Shelf // what the names that were read so far stand for
-	settled     bool            // own is whole
+	worked      int                                 // what the list at hand was worked out from so far
+	shelf       *contract.Shelf                     // what the names that were read so far stand for
+	settled     bool                                // own is whole
 	progress    func(done, all int)
 	segments    []segment       // in the order of reading
 	position    int             // where the name at hand stands among all
@@ -253,6 +255,7 @@ func Read(fsys fs.FS, o Options) (*Result, error) {
 	if r.shelf.Len() == 0 {
 		r.describe()
 	}
+	r.define()
 	again.keep()
 	r.log = nil
 	if o.Progress != nil {
@@ -303,7 +306,7 @@ func newReader(set *modules.Set) *reader {
 	return &reader{set: set, listing: &contract.Listing{Reader: Version}, seen: map[string]int{}, others: map[string]bool{},
 		assignments: map[*modules.Module]map[string]map[string]part{}, said: map[remark]bool{}, contexts: map[contextKey]*shared{},
 		readable: map[contextKey]bool{}, hooks: map[*syntax.Func]*contextReads{}, hookNeeds: map[*syntax.Func][]need{}, handed: &following{slots: map[contextKey]map[string]became{}, busy: map[contextKey]bool{}}, readFiles: map[string]bool{},
-		texts: texts{}, shelf: contract.NewShelf(), ways: map[int][]way{}, typeNames: map[types.Type][]contract.NamedType{}, known: map[string]*known{}, own: map[string]ownFile{}}
+		texts: texts{}, shelf: contract.NewShelf(), ways: map[int][]way{}, used: map[string]string{}, typeNames: map[types.Type][]contract.NamedType{}, known: map[string]*known{}, own: map[string]ownFile{}}
 }
 
 func choose(set *modules.Set, name string) (framework, error) {
@@ -484,38 +487,100 @@ func (r *reader) add(c *contract.Contract) {
 // nameTypes lists the types that a contract gives by name, with the fingerprints of their
 // declarations.
 func (r *reader) nameTypes(c *contract.Contract) {
-	if len(c.Names) > 0 {
-		return // it was read before
+	var before map[string]string // what is known of a contract that was read before
+	for _, n := range c.Names {
+		if before == nil {
+			before = map[string]string{}
+		}
+		before[n.Name] = n.Digest
 	}
 	found := map[string]string{}
 	c.VisitTypes(func(t types.Type) {
-		for _, n := range r.namesIn(t) {
-			found[n.Name] = n.Digest
+		for _, n := range r.namesIn(t, before) {
+			r.used[n.Name] = n.Digest
+			found[bareName(n.Name)] = n.Digest
 		}
 	})
+	if len(before) > 0 {
+		return
+	}
 	for _, name := range slices.Sorted(maps.Keys(found)) {
 		c.Names = append(c.Names, contract.NamedType{Name: name, Digest: found[name]})
 	}
 }
 
-// namesIn gives the names in a type whose declarations are known. Components share types,
-// so that each is looked into once.
-func (r *reader) namesIn(t types.Type) []contract.NamedType {
+// maxDefinitions bounds how many types are defined in a listing.
+const maxDefinitions = 2000
+
+// define lists what the names stand for that contracts give types by, and the names in
+// those.
+func (r *reader) define() {
+	wanted, now := map[string]string{}, map[string]definition{}
+	var list []string
+	want := func(n contract.NamedType) {
+		if _, known := wanted[n.Name]; !known {
+			wanted[n.Name] = n.Digest
+			list = append(list, n.Name)
+		}
+	}
+	for _, name := range slices.Sorted(maps.Keys(r.used)) {
+		want(contract.NamedType{Name: name, Digest: r.used[name]})
+	}
+	for i := 0; i < len(list) && i < maxDefinitions; i++ {
+		d := contract.Definition{Name: list[i], Digest: wanted[list[i]]}
+		of, known := r.defined[d.Name+"#"+d.Digest]
+		if t := r.eval.Definition(d.Name); t != nil {
+			of = definition{contract.TypeOf(t), r.namesIn(t, nil)}
+		} else if !known {
+			continue // a generic type: it is compared by its fingerprint
+		}
+		d.Type = of.Type
+		for _, n := range of.Names {
+			want(n)
+		}
+		r.listing.Types = append(r.listing.Types, d)
+		now[d.Name+"#"+d.Digest] = of
+	}
+	r.defined = now
+	slices.SortFunc(r.listing.Types, func(a, b contract.Definition) int { return strings.Compare(a.Name, b.Name) })
+}
+
+// definition is a type that an earlier reading defined, with the names in it.
+type definition struct {
+	Type  contract.Type
+	Names []contract.NamedType
+}
+
+// bareName is a name without its arguments.
+func bareName(name string) string {
+	bare, _, _ := strings.Cut(name, "<")
+	return bare
+}
+
+// namesIn gives the names in a type whose declarations are known, with their arguments.
+// Components share types, so that each is looked into once. Before are fingerprints that
+// an earlier reading found.
+func (r *reader) namesIn(t types.Type, before map[string]string) []contract.NamedType {
 	if _, basic := t.(types.Basic); basic {
 		return nil
 	}
-	if known, ok := r.typeNames[t]; ok {
+	if known, ok := r.typeNames[t]; ok && before == nil {
 		return known
 	}
 	var list []contract.NamedType
 	types.VisitNames(t, func(n *types.Named) {
-		if print := r.eval.Meaning(n); print != "" {
-			bare := *n
-			bare.Args = nil
-			list = append(list, contract.NamedType{Name: bare.String(), Digest: print})
+		print := r.eval.Meaning(n)
+		name := n.String()
+		if known := before[bareName(name)]; known != "" {
+			print = known
+		}
+		if print != "" {
+			list = append(list, contract.NamedType{Name: name, Digest: print})
 		}
 	})
-	r.typeNames[t] = list
+	if before == nil {
+		r.typeNames[t] = list
+	}
 	return list
 }
 

@@ -7,6 +7,7 @@ package types
 import (
 	"regexp"
 	"slices"
+	"strings"
 )
 
 // Answer is yes, no, or unknown: unknown only where a name is not resolved or
@@ -58,8 +59,9 @@ func Assignable(from, to Type) Verdict {
 }
 
 type relation struct {
-	steps int
-	memo  map[[2]Type]Verdict
+	steps   int
+	opening int // names that are being opened
+	memo    map[[2]Type]Verdict
 }
 
 func misfit(from, to Type) Verdict { return no(from.String() + " does not fit " + to.String()) }
@@ -80,8 +82,73 @@ func (r *relation) rel(from, to Type) Verdict {
 	if v, ok := r.memo[key]; ok {
 		return v
 	}
+	if opens(from) || opens(to) {
+		// Types that hold themselves fit where nothing else speaks against it. Source: the
+		// subtyping of recursive types of R. M. Amadio and L. Cardelli, TOPLAS 15 (1993).
+		r.memo[key] = yes
+	}
 	v := r.structural(from, to)
 	r.memo[key] = v
+	return v
+}
+
+func opens(t Type) bool {
+	n, ok := t.(*Named)
+	return ok && n.Def != nil
+}
+
+// opened relates types of which one or both are names whose declarations are known; false
+// where neither is.
+func (r *relation) opened(from, to Type) (Verdict, bool) {
+	a, named := from.(*Named)
+	b, other := to.(*Named)
+	named, other = named && a.Def != nil, other && b.Def != nil
+	switch {
+	case named && other:
+		if v, known := a.Def.fits[b.Def]; known {
+			return v, true
+		}
+		outermost := r.opening == 0
+		r.opening++
+		v := r.within(a.Name, a.Def.Open(), b.Def.Open(), from, to)
+		r.opening--
+		if outermost { // else it may rest on what is only assumed
+			if a.Def.fits == nil {
+				a.Def.fits = map[*Definition]Verdict{}
+			}
+			a.Def.fits[b.Def] = v
+		}
+		return v, true
+	case named:
+		if u, ok := to.(*Union); ok {
+			for _, m := range u.Members {
+				if n, ok := m.(*Named); ok && n.Name == a.Name && n.From == a.From && r.rel(a, n).Answer == Yes {
+					return yes, true
+				}
+			}
+		}
+		return r.within(a.Name, a.Def.Open(), to, from, to), true
+	case other:
+		if _, union := from.(*Union); union {
+			return Verdict{}, false // member by member
+		}
+		return r.within(b.Name, from, b.Def.Open(), from, to), true
+	}
+	return Verdict{}, false
+}
+
+// within relates what names stand for, and says in which name it was that they differ.
+func (r *relation) within(name string, from, to, asFrom, asTo Type) Verdict {
+	if from == nil || to == nil {
+		if from == nil {
+			return unresolved(asFrom)
+		}
+		return unresolved(asTo)
+	}
+	v := r.rel(from, to)
+	if v.Answer != Yes && !strings.HasPrefix(v.Why, "in ") {
+		v.Why = "in " + name + ": " + v.Why
+	}
 	return v
 }
 
@@ -106,6 +173,9 @@ func (r *relation) structural(from, to Type) Verdict {
 	}
 	if same(from, to) {
 		return yes
+	}
+	if v, ok := r.opened(from, to); ok {
+		return v
 	}
 	if n, ok := from.(*Named); ok && n.Own() && n.Name == "Content" {
 		if t, ok := to.(*Union); ok && hasContent(t) {

@@ -137,12 +137,20 @@ type Template struct {
 // Element, Ref, Style), a type parameter, or a named unknown. From is the
 // module that an unknown name came from, "" if it was not imported. Mark tells two
 // declarations of one name apart where two releases are compared: it is in keys and not in
-// what is printed.
+// what is printed. Def is what the name stands for, nil where that is not known; it is part
+// of neither.
 type Named struct {
 	Name string
 	From string
 	Args []Type
 	Mark string
+	Def  *Definition
+}
+
+// Definition is what a name stands for. There is one for each name with its arguments.
+type Definition struct {
+	Open func() Type
+	fits map[*Definition]Verdict // known of it, against others
 }
 
 // Content is anything that can be rendered.
@@ -378,7 +386,7 @@ func mapInner(t Type, f func(Type) Type) Type {
 	case *Template:
 		return &Template{t.Texts, all(t.Types)}
 	case *Named:
-		return &Named{Name: t.Name, From: t.From, Args: all(t.Args), Mark: t.Mark}
+		return &Named{Name: t.Name, From: t.From, Args: all(t.Args), Mark: t.Mark, Def: t.Def}
 	}
 	return t
 }
