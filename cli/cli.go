@@ -31,6 +31,7 @@ const (
 	ExitCall    = 2 // the call was wrong
 	ExitRead    = 3 // input could not be read
 	ExitService = 4 // the service could not be reached or refused
+	ExitPartly  = 5 // under --strict: the answer depends on what could not be read
 )
 
 // callError is a call that was wrong.
@@ -46,6 +47,10 @@ func (e *readError) Unwrap() error { return e.err }
 
 // errNo says that a check said no; what it said is printed already.
 var errNo = errors.New("no")
+
+// errIncomplete says that an answer depends on what could not be read; that is printed
+// already.
+var errIncomplete = errors.New("incomplete")
 
 // shell is what a run of the client works with.
 type shell struct {
@@ -75,8 +80,11 @@ func Run(ctx context.Context, args []string, out, errOut io.Writer) (code int) {
 	if err == nil {
 		return ExitDone
 	}
-	if errors.Is(err, errNo) {
+	switch {
+	case errors.Is(err, errNo):
 		return ExitNo
+	case errors.Is(err, errIncomplete):
+		return ExitPartly
 	}
 	fmt.Fprintln(errOut, "steady:", err)
 	return exitCode(err)

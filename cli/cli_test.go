@@ -174,9 +174,9 @@ export const icon = <Sign icon="→"><b /></Sign>;
 		want []string
 	}{
 		{[]string{"read", new}, []string{"icon (one element)", "default* (one element)"}},
-		{[]string{"compare", old, new}, []string{"slot-form-changed", "it is filled by an element now", "owed major"}},
-		{[]string{"compare", new, old}, []string{"slot-form-widened", "owed minor"}},
-		{[]string{"impact", old, new, "--app", filepath.Join(dir, "app")}, []string{"gives 'Departures'", "gives Content[]", "gives '→'", "4 sites: 3 break, 0 unsure, 0 shift, 1 hold"}},
+		{[]string{"compare", old, new}, []string{"slot-form-changed", "it is filled by an element now", "required bump: major"}},
+		{[]string{"compare", new, old}, []string{"slot-form-widened", "required bump: minor"}},
+		{[]string{"impact", old, new, "--app", filepath.Join(dir, "app")}, []string{"gives 'Departures'", "gives Content[]", "gives '→'", "4 sites: 3 break, 0 unsure, 0 shift, 1 unaffected"}},
 	} {
 		out := must(t, 0, nil, test.args...)
 		for _, part := range test.want {
@@ -284,11 +284,11 @@ func TestCompareAndGate(t *testing.T) {
 	must(t, 0, nil, "compare", "./fairlead@1.1.0", "./fairlead@1.2.0", "--gate")
 	// The other way round the number goes back: not enough.
 	out := must(t, 1, nil, "compare", "./fairlead@2.0.0", "./fairlead@1.2.0", "--gate")
-	if !strings.Contains(out, "the number is not enough") {
+	if !strings.Contains(out, "1.2.0 does not satisfy it") {
 		t.Errorf("the gate says\n%s", out)
 	}
 	must(t, 0, nil, "compare", "./fairlead@2.0.0", "./fairlead@1.2.0")
-	if text := must(t, 0, nil, "compare", "./fairlead@1.2.0", "./fairlead@2.0.0"); !strings.Contains(text, "FareTag.isUrgent") || !strings.Contains(text, "owed major, given major") {
+	if text := must(t, 0, nil, "compare", "./fairlead@1.2.0", "./fairlead@2.0.0"); !strings.Contains(text, "FareTag.isUrgent") || !strings.Contains(text, "required bump: major, declared: major; 2.0.0 satisfies it") {
 		t.Errorf("the table is\n%s", text)
 	}
 }

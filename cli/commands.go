@@ -6,6 +6,7 @@ import (
 	"context"
 	"fmt"
 	"io/fs"
+	"slices"
 	"time"
 
 	"github.com/spf13/cobra"
@@ -32,6 +33,7 @@ func manifestName(fsys fs.FS) string {
 func (w *wants) flags(cmd *cobra.Command) {
 	cmd.Flags().StringVar(&w.pkg, "package", "", "which package, where the source holds several")
 	cmd.Flags().StringVar(&w.framework, "framework", "", "which framework, where it is not found out")
+	cmd.Flags().StringArrayVar(&w.beside, "beside", nil, "folder of installed packages (node_modules) that types come from, where they are not around the source; may be given several times")
 }
 
 func (s *shell) readCommand() *cobra.Command {
@@ -121,32 +123,44 @@ func (s *shell) compared(ctx context.Context, from, to string, w wants) (old, no
 	return old, now, change.Compare(old.listing, now.listing, now.settings.CompareOptions()), nil
 }
 
-const gateHelp = "exit with 1 when the given version is below what is owed"
+const (
+	gateHelp   = "exit with 1 when the declared version does not satisfy the required bump"
+	strictHelp = "exit with 5 when something could not be read that the answer depends on"
+)
 
 func (s *shell) compareCommand() *cobra.Command {
 	var w wants
-	var gate bool
+	var gate, strict bool
+	var which chosen
 	cmd := &cobra.Command{
-		Use:     "compare OLD NEW",
-		Short:   "Tells what is different between two releases and what it owes",
-		Long:    "Compares the contracts of two releases: each change with its verdict, how silent it\nis, and the step in the version number that all of them owe.\nOLD and NEW are each a SOURCE. " + sourceHelp,
-		Example: "  steady compare ./fairlead@1.2.0 ./fairlead@2.0.0\n  steady compare ./fairlead@2.1.0 ./fairlead --gate",
+		Use:   "compare OLD NEW",
+		Short: "Tells what is different between two releases and which version bump it requires",
+		Long: "Compares the contracts of two releases: the version bump that the changes require,\nhow many there are of each verdict and kind, and then one row for each fact: what\n" +
+			"changed, who catches it, and what it was and is.\nOLD and NEW are each a SOURCE. " + sourceHelp,
+		Example: "  steady compare ./fairlead@1.2.0 ./fairlead@2.0.0\n  steady compare ./fairlead@2.1.0 ./fairlead --gate\n  steady compare ./fairlead@1.2.0 ./fairlead@2.0.0 --only breaking,unsure",
 		Args:    arguments("OLD", "NEW"),
 		RunE: func(cmd *cobra.Command, args []string) error {
+			if err := which.check(); err != nil {
+				return err
+			}
 			_, _, changes, err := s.compared(cmd.Context(), args[0], args[1], w)
 			if err != nil {
 				return err
 			}
 			if s.format == "json" {
-				err = s.json(changes)
+				listed := *changes
+				listed.Changes = which.of(changes.Changes)
+				err = s.json(&listed)
 			} else {
-				s.printChanges(changes)
+				s.printChanges(changes, which)
 			}
-			return orGate(err, gate, changes)
+			return orIncomplete(orGate(err, gate, changes), strict, changes)
 		},
 	}
 	w.flags(cmd)
+	which.flags(cmd)
 	cmd.Flags().BoolVar(&gate, "gate", false, gateHelp)
+	cmd.Flags().BoolVar(&strict, "strict", false, strictHelp)
 	s.formats(cmd, "table", "json")
 	return cmd
 }
@@ -154,6 +168,15 @@ func (s *shell) compareCommand() *cobra.Command {
 func orGate(err error, gate bool, c *change.Changes) error {
 	if err == nil && gate && !c.Enough {
 		return errNo
+	}
+	return err
+}
+
+// orIncomplete says that an answer rests on what could not be read, where that was asked
+// for and nothing worse is to be said.
+func orIncomplete(err error, strict bool, c *change.Changes) error {
+	if err == nil && strict && (c.Incomplete.From != nil || c.Incomplete.To != nil) {
+		return errIncomplete
 	}
 	return err
 }
@@ -188,39 +211,63 @@ func (s *shell) usesCommand() *cobra.Command {
 
 func (s *shell) impactCommand() *cobra.Command {
 	var w wants
-	var app string
-	var gate, all bool
+	var apps []string
+	var failOn string
+	var gate, all, strict bool
 	cmd := &cobra.Command{
-		Use:     "impact OLD NEW --app APP",
-		Short:   "Tells which use sites of an app break, shift or hold",
-		Long:    "Holds the changes between two releases against every use site of an app.\nOLD and NEW are each a SOURCE; APP is a directory, ./dir@git-ref or an archive.\n" + sourceHelp,
-		Example: "  steady impact ./fairlead@1.2.0 ./fairlead@2.0.0 --app ./booking",
+		Use:   "impact OLD NEW --app APP",
+		Short: "Tells which use sites of an app break, shift or are unaffected",
+		Long: "Decides for each use site of an app what the changes between two releases do to it.\nWith --fail-on it exits with 1 when an app is hit so hard or harder: breaks, unsure or\n" +
+			"shifts. OLD and NEW are each a SOURCE; APP is a directory, ./dir@git-ref or an archive.\n" + sourceHelp,
+		Example: "  steady impact ./fairlead@1.2.0 ./fairlead@2.0.0 --app ./booking\n  steady impact ./fairlead@1.2.0 ./fairlead@2.0.0 --app ./booking --app ./freight --fail-on breaks",
 		Args:    arguments("OLD", "NEW"),
 		RunE: func(cmd *cobra.Command, args []string) error {
-			if app == "" {
+			if len(apps) == 0 {
 				return &callError{"say which app with --app, as in --app ./booking"}
+			}
+			if failOn != "" && !slices.Contains([]impact.Outcome{impact.Breaks, impact.Unsure, impact.Shifts}, impact.Outcome(failOn)) {
+				return &callError{fmt.Sprintf("--fail-on %s is no outcome that an app can be hit by; there are breaks, unsure and shifts", failOn)}
 			}
 			old, now, changes, err := s.compared(cmd.Context(), args[0], args[1], w)
 			if err != nil {
 				return err
 			}
-			scan, err := s.scan(cmd.Context(), app, []string{old.listing.Package.Name})
-			if err != nil {
-				return err
+			hit := false
+			var list []*impact.Impact
+			for _, app := range apps {
+				scan, err := s.scan(cmd.Context(), app, []string{old.listing.Package.Name})
+				if err != nil {
+					return err
+				}
+				found := impact.Of(changes, old.listing, scan, impact.Options{All: all, ReachIns: inspect.ReachIns(scan, old.listing, now.listing)})
+				hit = hit || failOn != "" && found.Totals.Worst().AtLeast(impact.Outcome(failOn))
+				list = append(list, found)
 			}
-			found := impact.Of(changes, old.listing, scan, impact.Options{All: all, ReachIns: inspect.ReachIns(scan, old.listing, now.listing)})
-			if s.format == "json" {
-				err = s.json(found)
-			} else {
-				s.printImpact(found)
+			switch {
+			case s.format != "json":
+				for i, found := range list {
+					if i > 0 {
+						s.line("")
+					}
+					s.printImpact(found)
+				}
+			case len(list) == 1:
+				err = s.json(list[0])
+			default:
+				err = s.json(list)
 			}
-			return orGate(err, gate, changes)
+			if err == nil && hit {
+				err = errNo
+			}
+			return orIncomplete(orGate(err, gate, changes), strict, changes)
 		},
 	}
 	w.flags(cmd)
-	cmd.Flags().StringVar(&app, "app", "", "the app whose sites are looked at")
+	cmd.Flags().StringArrayVar(&apps, "app", nil, "the app whose sites are looked at; may be given several times")
+	cmd.Flags().StringVar(&failOn, "fail-on", "", "exit with 1 when something of an app breaks, is unsure or shifts")
 	cmd.Flags().BoolVar(&gate, "gate", false, gateHelp)
-	cmd.Flags().BoolVar(&all, "all", false, "list the sites that hold too")
+	cmd.Flags().BoolVar(&strict, "strict", false, strictHelp)
+	cmd.Flags().BoolVar(&all, "all", false, "list the sites that are unaffected too")
 	s.formats(cmd, "table", "json")
 	return cmd
 }

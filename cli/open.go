@@ -38,6 +38,7 @@ type opened struct {
 type wants struct {
 	pkg, framework string
 	around         []string
+	beside         []string     // folders of packages that were named
 	kept           reading.Kept // nil for nowhere
 	marks          bool         // the fingerprints of sources too
 }
@@ -109,7 +110,12 @@ func (s *shell) open(ctx context.Context, text string, w wants) (*opened, error)
 	}
 	defer src.Close()
 	around := source.Around(text)
-	for _, folder := range w.around {
+	for _, folder := range w.beside {
+		if info, err := os.Stat(folder); err != nil || !info.IsDir() {
+			return nil, &callError{fmt.Sprintf("--beside %s is no folder; give one that holds installed packages, as node_modules", folder)}
+		}
+	}
+	for _, folder := range append(slices.Clone(w.beside), w.around...) {
 		if !slices.Contains(around, folder) {
 			around = append(around, folder)
 		}

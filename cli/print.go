@@ -438,34 +438,6 @@ func apart(sides []string) []string {
 	return out
 }
 
-func (s *shell) printChanges(c *change.Changes) {
-	s.line("%s %s → %s", c.From.Package, orDash(c.From.Version), orDash(c.To.Version))
-	s.line("")
-	if len(c.Changes) == 0 {
-		s.line("no changes")
-	} else {
-		s.printChangeRows(c.Changes)
-	}
-	s.line("")
-	word := "is enough"
-	if !c.Enough {
-		word = "is not enough"
-	}
-	unsure := ""
-	if c.OwedIfUnsure != c.Owed {
-		unsure = fmt.Sprintf(" (%s if what is unsure breaks)", c.OwedIfUnsure)
-	}
-	s.line("owed %s%s, given %s: the number %s", c.Owed, unsure, c.Given, word)
-}
-
-func (s *shell) printChangeRows(list []change.Change) {
-	var rows []table.Row
-	for _, x := range list {
-		rows = append(rows, table.Row{string(x.Verdict), string(x.Silent), member(x.Component, x.Member), string(x.Kind), x.Why, sides(x)})
-	}
-	s.grid(table.Row{"verdict", "silent", "member", "kind", "why", "before → after"}, rows, 4, 5)
-}
-
 func orDash(s string) string {
 	if s == "" {
 		return "–"
@@ -575,7 +547,15 @@ func (s *shell) printImpact(x *impact.Impact) {
 	if len(x.Reach.Locked) > 0 {
 		locked = strings.Join(x.Reach.Locked, ", ")
 	}
-	s.line("range %s, locked %s; it comes unasked: %s", orDash(x.Reach.Range), locked, x.Reach.Unasked)
+	t := x.Totals
+	s.line("%s: %d break, %d unsure, %d shift, %d unaffected; %d more behind wrappers", count(t.Sites, "site", "sites"), t.Breaks, t.Unsure, t.Shifts, t.Holds, t.Behind)
+	if o := t.Others; o.Breaks+o.Unsure+o.Shifts > 0 {
+		s.line("styles, queries and imports: %d break, %d unsure, %d shift", o.Breaks, o.Unsure, o.Shifts)
+	}
+	s.line("range %s, locked %s; reaches this app automatically: %s", orDash(x.Reach.Range), locked, x.Reach.Unasked)
+	if len(x.Unread) > 0 {
+		s.line("%s of the app could not be read (listed below): uses there are not counted", count(len(x.Unread), "place", "places"))
+	}
 	s.line("")
 	if len(x.Sites) > 0 {
 		var rows []table.Row
@@ -617,8 +597,6 @@ func (s *shell) printImpact(x *impact.Impact) {
 		s.grid(table.Row{"outcome", "place", "style or name", "why", "change"}, beside, 2, 4)
 		s.line("")
 	}
-	t := x.Totals
-	s.line("%s: %d break, %d unsure, %d shift, %d hold; %d more behind wrappers", count(t.Sites, "site", "sites"), t.Breaks, t.Unsure, t.Shifts, t.Holds, t.Behind)
 	for _, u := range x.Unread {
 		s.line("unread  %s  %s", u.At, u.Why)
 	}

@@ -91,14 +91,23 @@ type Ref struct {
 
 // Changes is the outcome of a comparison.
 type Changes struct {
-	Format       string   `json:"format"`
-	From         Ref      `json:"from"`
-	To           Ref      `json:"to"`
-	Owed         Step     `json:"owed"`
-	OwedIfUnsure Step     `json:"owedIfUnsure"`
-	Given        Step     `json:"given"`
-	Enough       bool     `json:"enough"`
-	Changes      []Change `json:"changes"`
+	Format       string `json:"format"`
+	From         Ref    `json:"from"`
+	To           Ref    `json:"to"`
+	Owed         Step   `json:"owed"`
+	OwedIfUnsure Step   `json:"owedIfUnsure"`
+	Given        Step   `json:"given"`
+	Enough       bool   `json:"enough"`
+	// Incomplete says what could not be read of each side, null where all was: what differs
+	// there is not known.
+	Incomplete Sides    `json:"incomplete"`
+	Changes    []Change `json:"changes"`
+}
+
+// Sides is what could not be read of the two sides of a comparison.
+type Sides struct {
+	From *contract.Incomplete `json:"from"`
+	To   *contract.Incomplete `json:"to"`
 }
 
 // Confirmed is a pairing that a person confirmed or refused.
@@ -126,7 +135,7 @@ func Compare(old, new *contract.Listing, o Options) *Changes {
 	c.sides = sidesOf(old, new)
 	c.components(old, new)
 	c.packages(old, new)
-	out := &Changes{Format: Format, From: ref(old), To: ref(new), Changes: c.changes}
+	out := &Changes{Format: Format, From: ref(old), To: ref(new), Changes: c.changes, Incomplete: Sides{old.Incomplete(), new.Incomplete()}}
 	if out.Changes == nil {
 		out.Changes = []Change{}
 	}

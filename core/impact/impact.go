@@ -3,6 +3,7 @@
 package impact
 
 import (
+	"slices"
 	"sort"
 
 	"steadysocket/core/change"
@@ -96,7 +97,43 @@ type Totals struct {
 	Shifts int `json:"shifts"`
 	Holds  int `json:"holds"`
 	Behind int `json:"behind"`
+	// Others counts what is no use site: styles, queries and imports that rely on what changed.
+	Others Others `json:"others"`
 }
+
+// Others counts styles, queries and imports by outcome.
+type Others struct {
+	Breaks int `json:"breaks"`
+	Unsure int `json:"unsure"`
+	Shifts int `json:"shifts"`
+}
+
+func (o *Others) add(outcome Outcome) {
+	switch outcome {
+	case Breaks:
+		o.Breaks++
+	case Unsure:
+		o.Unsure++
+	case Shifts:
+		o.Shifts++
+	}
+}
+
+// Worst is the worst outcome of all that an app relies on.
+func (t *Totals) Worst() Outcome {
+	switch {
+	case t.Breaks+t.Others.Breaks > 0:
+		return Breaks
+	case t.Unsure+t.Others.Unsure > 0:
+		return Unsure
+	case t.Shifts+t.Others.Shifts > 0:
+		return Shifts
+	}
+	return Holds
+}
+
+// AtLeast reports whether an outcome is as bad as another, or worse.
+func (o Outcome) AtLeast(other Outcome) bool { return precedence[o] >= precedence[other] }
 
 // Site is one site with its outcome and all causes.
 type Site struct {
@@ -138,6 +175,12 @@ func Of(changes *change.Changes, old *contract.Listing, scan *site.Scan, o Optio
 	}
 	if out.Unread == nil {
 		out.Unread = []site.Unread{}
+	}
+	for _, u := range append(slices.Clone(out.HookUses), out.ReachIns...) {
+		out.Totals.Others.add(u.Outcome)
+	}
+	for _, u := range out.OtherUses {
+		out.Totals.Others.add(u.Outcome)
 	}
 	byComponent := map[string][]*change.Change{}
 	for i := range changes.Changes {

@@ -228,9 +228,33 @@ func TestOtherUses(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	got := Of(change.Compare(old, new, change.Options{}), old, s, Options{}).OtherUses
-	if len(got) != 1 || got[0].Name != "ports" || got[0].Outcome != Breaks {
+	found := Of(change.Compare(old, new, change.Options{}), old, s, Options{})
+	if got := found.OtherUses; len(got) != 1 || got[0].Name != "ports" || got[0].Outcome != Breaks {
 		t.Errorf("other uses are %+v", got)
+	}
+	// No site breaks, and the app is hit all the same.
+	if found.Totals.Breaks != 0 || found.Totals.Others != (Others{Breaks: 1}) || found.Totals.Worst() != Breaks {
+		t.Errorf("the totals are %+v, the worst is %s", found.Totals, found.Totals.Worst())
+	}
+}
+
+func TestWorst(t *testing.T) {
+	for _, test := range []struct {
+		totals Totals
+		want   Outcome
+	}{
+		{Totals{Holds: 3}, Holds}, {Totals{Shifts: 1, Holds: 3}, Shifts}, {Totals{Shifts: 1, Unsure: 1}, Unsure}, {Totals{Shifts: 1, Unsure: 1, Breaks: 1}, Breaks},
+		{Totals{Shifts: 1, Others: Others{Unsure: 1}}, Unsure}, {Totals{Unsure: 1, Others: Others{Shifts: 1}}, Unsure}, {Totals{Others: Others{Breaks: 1}}, Breaks},
+	} {
+		got := test.totals.Worst()
+		if got != test.want {
+			t.Errorf("%+v: %s, want %s", test.totals, got, test.want)
+		}
+		for outcome, least := range map[Outcome]int{Holds: 0, Shifts: 1, Unsure: 2, Breaks: 3} {
+			if at := map[Outcome]int{Holds: 0, Shifts: 1, Unsure: 2, Breaks: 3}[got]; got.AtLeast(outcome) != (at >= least) {
+				t.Errorf("%s is at least %s: %v", got, outcome, got.AtLeast(outcome))
+			}
+		}
 	}
 }
 
