@@ -52,11 +52,14 @@ func main() {
 	elementsOnly := flag.Bool("elements", false, "measure libraries of custom elements only")
 	sitesOnly := flag.Bool("sites", false, "count use sites of Vue sources only")
 	sourcesOnly := flag.Bool("sources", false, "measure React libraries by the sources that they carry only")
+	itselfOnly := flag.Bool("itself", false, "compare libraries with themselves only")
 	verbose := flag.Bool("v", false, "list every difference")
 	flag.BoolVar(&alone, "alone", false, "read each library without the packages around it")
 	flag.Parse()
 	var err error
 	switch {
+	case *itselfOnly:
+		err = measureItself(*only, *folder)
 	case *vueOnly:
 		err = measureVue(*only, *folder, *verbose)
 	case *sourcesOnly:
@@ -95,6 +98,9 @@ func measureAll(only, folder string, verbose, upgrades, fast bool) (err error) {
 		}
 		if err == nil && folder == "" {
 			err = measureSites("", verbose)
+		}
+		if err == nil {
+			err = measureItself("", folder)
 		}
 	}
 	return err

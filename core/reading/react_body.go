@@ -652,7 +652,6 @@ var (
 	docInline = regexp.MustCompile(`[ \t]@(deprecated|default|defaultValue)\b`)
 	docSince  = regexp.MustCompile(`\bsince\s+v?(\d[\w.+-]*\w)`)
 	docUntil  = regexp.MustCompile(`\buntil\s+v?(\d[\w.+-]*\w)`)
-	docUse    = regexp.MustCompile(`\buse\s+\x60?([A-Za-z][\w.]*)\x60?`)
 )
 
 // parseDoc takes the text and the @deprecated tag out of a documentation comment.
@@ -680,9 +679,6 @@ func parseDoc(comment string) doc {
 		}
 		if m := docUntil.FindStringSubmatch(note); m != nil {
 			dep.Until = m[1]
-		}
-		if m := docUse.FindStringSubmatch(note); m != nil {
-			dep.Successor = m[1]
 		}
 		d.deprecated = dep
 	}

@@ -203,6 +203,7 @@ type reader struct {
 	texts       texts
 	defined     map[string]definition               // by the reading that was kept, by name and fingerprint
 	used        map[string]string                   // fingerprints of the names that contracts give types by
+	exportNames map[string]bool                     // of all modules, nil until asked for
 	typeNames   map[types.Type][]contract.NamedType // in types that were looked into
 	worked      int                                 // what the list at hand was worked out from so far
 	shelf       *contract.Shelf                     // what the names that were read so far stand for
@@ -480,6 +481,7 @@ type ownFile struct {
 // add keeps a component until all are read.
 func (r *reader) add(c *contract.Contract) {
 	tellApart(c)
+	r.succeed(c)
 	r.nameTypes(c)
 	r.shelf.Put(c)
 }
