@@ -462,16 +462,6 @@ func spelledOr(m change.Member) string {
 	return m.Name
 }
 
-func sides(c change.Change) string {
-	side := func(s *change.Side) string {
-		if s == nil || s.Text == "" {
-			return "–"
-		}
-		return text.Snip(s.Text, 68, "…")
-	}
-	return side(c.Before) + " → " + side(c.After)
-}
-
 func (s *shell) printScan(scan *site.Scan) {
 	s.line("%s · covers %s", scan.App.Name, strings.Join(scan.Covers, ", "))
 	for _, p := range scan.Packages {

@@ -8,10 +8,12 @@ import (
 	"strings"
 
 	"github.com/jedib0t/go-pretty/v6/table"
+	"github.com/jedib0t/go-pretty/v6/text"
 	"github.com/spf13/cobra"
 
 	"steadysocket/core/change"
 	"steadysocket/core/contract"
+	"steadysocket/core/types"
 )
 
 // chosen says which changes are listed.
@@ -235,4 +237,69 @@ func (s *shell) printChangeRows(list []change.Change) {
 		rows = append(rows, table.Row{string(x.Verdict), caughtBy[x.Silent], member(x.Component, x.Member), string(x.Kind), x.Why, sides(x)})
 	}
 	s.grid(changeHeader, rows, 4, 5)
+}
+
+// Bounds on what is shown of a change.
+const (
+	maxSide   = 68 // characters of one side
+	maxPlaces = 3  // places where two long types differ
+)
+
+// sides shows what was and what is; of types that are too long, the places where they
+// differ.
+func sides(c change.Change) string {
+	if c.Before != nil && c.After != nil && (len(c.Before.Text) > maxSide || len(c.After.Text) > maxSide) {
+		if places := places(c.Before.Text, c.After.Text); places != "" {
+			return places
+		}
+	}
+	side := func(s *change.Side) string {
+		if s == nil || s.Text == "" {
+			return "–"
+		}
+		return text.Snip(s.Text, maxSide, "…")
+	}
+	return side(c.Before) + " → " + side(c.After)
+}
+
+// places shows where two types or payloads differ; "" where they are none, or differ as a
+// whole.
+func places(before, after string) string {
+	old, errOld := typeOf(before)
+	now, errNow := typeOf(after)
+	if errOld != nil || errNow != nil {
+		return ""
+	}
+	list := types.Differences(old, now)
+	if len(list) == 0 || list[0].Path == "" {
+		return ""
+	}
+	shown := func(t types.Type) string {
+		if t == nil {
+			return "–"
+		}
+		return text.Snip(t.String(), maxSide, "…")
+	}
+	var lines []string
+	for _, d := range list[:min(len(list), maxPlaces)] {
+		lines = append(lines, strings.TrimPrefix(d.Path, ".")+": "+shown(d.Old)+" → "+shown(d.New))
+	}
+	if more := len(list) - maxPlaces; more > 0 {
+		lines = append(lines, fmt.Sprintf("and %s", count(more, "more place", "more places")))
+	}
+	return strings.Join(lines, "\n")
+}
+
+// typeOf reads what a side of a change says: a type, with its default behind it, or what is
+// handed over by position.
+func typeOf(text string) (types.Type, error) {
+	if t, err := types.Parse(text); err == nil {
+		return t, nil
+	}
+	if i := strings.LastIndex(text, " = "); i > 0 {
+		if t, err := types.Parse(text[:i]); err == nil {
+			return t, nil
+		}
+	}
+	return types.Parse(text + " => void")
 }

@@ -30,7 +30,7 @@ func pier(framework string, change func(c *contract.Contract)) *contract.Listing
 		Export: contract.Export{Module: ".", Name: "Pier", Kind: "named"},
 		Props:  []*contract.Prop{{Name: "mark", Spelled: contract.Spelled{Name: "mark"}, Type: contract.Type{T: text}}}}
 	change(&c)
-	return &contract.Listing{Reader: "14", Source: contract.SourceInfo{Kind: "directory", Digest: "sha256:1"}, Library: contract.LibraryInfo{Name: "Pier"},
+	return &contract.Listing{Reader: "15", Source: contract.SourceInfo{Kind: "directory", Digest: "sha256:1"}, Library: contract.LibraryInfo{Name: "Pier"},
 		Package: contract.PackageInfo{Name: "@saltmarsh/pier", Version: "1.0.0", Framework: framework}, Components: []contract.Contract{c}}
 }
 
