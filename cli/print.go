@@ -626,7 +626,8 @@ func (s *shell) printList(releases []client.Release, apps []client.App) {
 	var rows []table.Row
 	for _, a := range apps {
 		for _, p := range a.Packages {
-			rows = append(rows, table.Row{a.Name, p.Name, orDash(p.Range), orDash(strings.Join(p.Locked, ", ")), a.Sites, a.Behind, a.AddedAt.Format("2006-01-02 15:04"), a.AddedBy})
+			sites, behind := a.Of(p.Name)
+			rows = append(rows, table.Row{a.Name, p.Name, orDash(p.Range), orDash(strings.Join(p.Locked, ", ")), sites, behind, a.AddedAt.Format("2006-01-02 15:04"), a.AddedBy})
 		}
 	}
 	s.grid(table.Row{"app", "uses", "range", "locked", "sites", "behind", "added", "by"}, rows)

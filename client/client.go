@@ -161,9 +161,27 @@ type App struct {
 	Covers   []string          `json:"covers"`
 	Packages []site.PackageUse `json:"packages"`
 	Sites    int               `json:"sites"`
+	Counts   []PackageCount    `json:"counts"` // of the packages that it has sites of
 	Behind   int               `json:"behind"`
 	AddedAt  time.Time         `json:"addedAt"`
 	AddedBy  string            `json:"addedBy"`
+}
+
+// PackageCount is how many sites an app has of one package.
+type PackageCount struct {
+	Package string `json:"package"`
+	Sites   int    `json:"sites"`
+	Behind  int    `json:"behind"`
+}
+
+// Of counts the sites that an app has of a package.
+func (a *App) Of(pkg string) (sites, behind int) {
+	for _, c := range a.Counts {
+		if c.Package == pkg {
+			return c.Sites, c.Behind
+		}
+	}
+	return 0, 0
 }
 
 // Releases lists all releases, page by page.

@@ -278,6 +278,29 @@ func TestMistakesCanBeUndone(t *testing.T) {
 	}
 }
 
+// TestAppsAreCountedByPackage adds an app that uses two packages.
+func TestAppsAreCountedByPackage(t *testing.T) {
+	s := serve(t)
+	scan := appUsing("harbour")
+	scan.Covers = append(scan.Covers, "@saltmarsh/quay", "@saltmarsh/tide")
+	for n := range 3 {
+		x := scan.Sites[0]
+		x.ID, x.Package = fmt.Sprintf("src/Quay.tsx#Quay/Pier/%d", n+2), "@saltmarsh/quay"
+		if n == 2 {
+			x.Via = []string{"src/Own.tsx#Own"}
+		}
+		scan.Sites = append(scan.Sites, x)
+	}
+	if status, out := call(t, s, "POST", "/api/v1/scans", scan, signed); status != 201 {
+		t.Fatalf("adding: %d %v", status, out)
+	}
+	_, out := call(t, s, "GET", "/api/v1/apps", nil, nil)
+	app := out["items"].([]any)[0].(map[string]any)
+	if got := fmt.Sprint(app["counts"]); got != "[map[behind:0 package:@saltmarsh/pier sites:1] map[behind:1 package:@saltmarsh/quay sites:2]]" || fmt.Sprint(app["sites"]) != "3" {
+		t.Errorf("the app is counted as %s, %v in all", got, app["sites"])
+	}
+}
+
 // TestInspectionsAreQueued holds that adding an app does not wait for its inspection, and
 // that the inspection comes.
 func TestInspectionsAreQueued(t *testing.T) {

@@ -30,9 +30,17 @@ type App struct {
 	Packages []site.PackageUse `json:"packages"`
 	Sites    int               `json:"sites"`
 	Behind   int               `json:"behind"`
+	Counts   []PackageCount    `json:"counts"` // of the packages that it has sites of
 	AddedAt  time.Time         `json:"addedAt"`
 	AddedBy  string            `json:"addedBy"`
 	Found    *Found            `json:"found"` // nil where it was not inspected yet
+}
+
+// PackageCount is how many sites an app has of one package.
+type PackageCount struct {
+	Package string `json:"package"`
+	Sites   int    `json:"sites"`
+	Behind  int    `json:"behind"`
 }
 
 // Found counts what inspecting found.
@@ -326,7 +334,10 @@ type siteCount struct{ sites, open, behind int }
 // Apps lists the apps with their current scans.
 func (s *Store) Apps(ctx context.Context) ([]App, error) {
 	rows, err := s.pool.Query(ctx, `select a.name, x.commit, x.dirty, x.covers, x.added_at, x.added_by, i.must, i.should, i.note, coalesce(n.sites, 0), coalesce(n.behind, 0),
-		coalesce((select json_agg(json_build_object('name', p.package, 'range', p.declared, 'locked', p.locked) order by p.package) from scan_packages p where p.scan_id = x.id), '[]')
+		coalesce((select json_agg(json_build_object('name', p.package, 'range', p.declared, 'locked', p.locked) order by p.package) from scan_packages p where p.scan_id = x.id), '[]'),
+		coalesce((select json_agg(json_build_object('package', u.package, 'sites', u.sites, 'behind', u.behind) order by u.package) from (
+			select c.package, sum(n.sites) as sites, sum(n.behind) as behind from site_counts n join site_components c on c.id = n.component_id
+			where n.scan_id = x.id group by c.package) u), '[]')
 		from apps a join scans x on x.app_id = a.id and x.current left join inspections i on i.scan_id = x.id
 		left join lateral (select sum(n.sites) as sites, sum(n.behind) as behind from site_counts n where n.scan_id = x.id) n on true order by a.name`)
 	if err != nil {
@@ -334,13 +345,16 @@ func (s *Store) Apps(ctx context.Context) ([]App, error) {
 	}
 	return pgx.CollectRows(rows, func(row pgx.CollectableRow) (App, error) {
 		var a App
-		var packages []byte
+		var packages, counts []byte
 		var must, should, note *int
-		if err := row.Scan(&a.Name, &a.Commit, &a.Dirty, &a.Covers, &a.AddedAt, &a.AddedBy, &must, &should, &note, &a.Sites, &a.Behind, &packages); err != nil {
+		if err := row.Scan(&a.Name, &a.Commit, &a.Dirty, &a.Covers, &a.AddedAt, &a.AddedBy, &must, &should, &note, &a.Sites, &a.Behind, &packages, &counts); err != nil {
 			return a, err
 		}
 		if must != nil {
 			a.Found = &Found{*must, *should, *note}
+		}
+		if err := json.Unmarshal(counts, &a.Counts); err != nil {
+			return a, err
 		}
 		return a, json.Unmarshal(packages, &a.Packages)
 	})
