@@ -286,7 +286,7 @@ func (s *shell) scan(ctx context.Context, text string, libraries []string) (*sit
 	if m := manifestName(src.FS); m != "" {
 		app.Name = m
 	}
-	asked := usage.Options{Libraries: libraries, App: app}
+	asked := usage.Options{Libraries: libraries, App: app, Ignored: src.Ignored(ctx)}
 	if kept := s.keptIn(src, source.Around(text)); kept != nil {
 		asked.Kept = kept
 	}

@@ -12,6 +12,7 @@ import (
 	"os/exec"
 	"path/filepath"
 	"regexp"
+	"slices"
 	"strings"
 	"time"
 )
@@ -197,6 +198,34 @@ func gitState(ctx context.Context, dir string) (commit string, dirty bool) {
 	}
 	changes, err := r.git(ctx, "status", "--porcelain", "--ignore-submodules=all", "--", ".")
 	return commit, err == nil && changes != ""
+}
+
+// Ignored gives a function that reports whether the repository around a directory leaves a
+// file of it out of version control; nil where the source is no such directory.
+func (s *Source) Ignored(ctx context.Context) func(name string) bool {
+	if s.Kind != Directory || s.Commit == "" {
+		return nil
+	}
+	r, err := openRepository(ctx, s.Path)
+	if err != nil {
+		return nil
+	}
+	defer r.close()
+	out, err := r.git(ctx, "ls-files", "--others", "--ignored", "--exclude-standard", "--directory", "-z", "--", ".")
+	if err != nil || out == "" {
+		return nil
+	}
+	files, folders := map[string]bool{}, []string{}
+	for _, name := range strings.Split(strings.Trim(out, "\x00"), "\x00") {
+		if strings.HasSuffix(name, "/") {
+			folders = append(folders, name)
+		} else {
+			files[name] = true
+		}
+	}
+	return func(name string) bool {
+		return files[name] || slices.ContainsFunc(folders, func(folder string) bool { return strings.HasPrefix(name, folder) })
+	}
 }
 
 func openGit(ctx context.Context, text, dir, ref string) (*Source, error) {

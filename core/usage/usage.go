@@ -20,7 +20,7 @@ import (
 )
 
 // Version is the version of the scanners.
-const Version = "8"
+const Version = "9"
 
 // Options say what to look for.
 type Options struct {
@@ -29,6 +29,8 @@ type Options struct {
 	// Kept is where a scan is kept for the next one of the same app, so that this one
 	// costs what changed since; nil for nowhere.
 	Kept Kept
+	// Ignored reports whether version control leaves a file out; nil for none.
+	Ignored func(name string) bool
 }
 
 // Scan finds every use of the libraries in the app whose root is fsys. The
@@ -47,6 +49,7 @@ func Scan(fsys fs.FS, o Options) (*site.Scan, error) {
 	}
 	minified := slices.DeleteFunc(slices.Clone(files), func(name string) bool { return !isMinified(name) })
 	files = slices.DeleteFunc(files, isMinified)
+	files, madeBy := written(set, files, o.Ignored)
 	locked, err := modules.Locked(fsys, ".")
 	if err != nil {
 		return nil, err
@@ -78,6 +81,7 @@ func Scan(fsys fs.FS, o Options) (*site.Scan, error) {
 	for _, name := range minified {
 		s.unreadTag(place.Place{File: set.Rel(name), Line: 1, Column: 1}, "a minified file is not read: what it uses stands in the source that it was made from")
 	}
+	s.saidOfMade(madeBy)
 	pages := s.findPages(fsys)
 	if s.only != nil && s.tagsDigest() != s.keptTags {
 		// The tags that imports bring are others now: what any file names may be, too.

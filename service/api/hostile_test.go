@@ -40,7 +40,7 @@ func appUsing(name string, props ...site.Given) *site.Scan {
 	for i := range props {
 		props[i].At = at
 	}
-	return &site.Scan{Format: site.Format, Reader: "8", App: site.App{Name: name, Path: ".", Digest: "sha256:" + name, Framework: "react"}, Covers: []string{"@saltmarsh/pier"},
+	return &site.Scan{Format: site.Format, Reader: "9", App: site.App{Name: name, Path: ".", Digest: "sha256:" + name, Framework: "react"}, Covers: []string{"@saltmarsh/pier"},
 		Packages: []site.PackageUse{{Name: "@saltmarsh/pier", Range: "^1.0.0", Locked: []string{"1.0.0"}}},
 		Sites:    []site.Site{{ID: "src/Quay.tsx#Quay/Pier/1", Package: "@saltmarsh/pier", Component: "Pier", Form: site.Element, In: "Quay", At: at, Props: props}}}
 }
