@@ -201,6 +201,16 @@ func (a *at) converted(v site.Value, p *contract.Prop) bool {
 	return false
 }
 
+// contentMayFit reports whether an expression that is content of some form may be of a form
+// that fits: which one it is, its type does not say.
+func contentMayFit(from, to types.Type) bool {
+	forms := []types.Type{types.OneElement, types.String, types.Number}
+	return slices.ContainsFunc(types.Members(from), func(m types.Type) bool {
+		n, ok := m.(*types.Named)
+		return ok && n.Own() && n.Name == "Content" && slices.ContainsFunc(forms, func(form types.Type) bool { return types.Assignable(form, to).Answer != types.No })
+	})
+}
+
 // typed holds an expression against a prop by its type.
 func (a *at) typed(x site.Given, m member, to types.Type, sure bool) {
 	from, err := types.Parse(x.Type)
@@ -209,6 +219,9 @@ func (a *at) typed(x site.Given, m member, to types.Type, sure bool) {
 	}
 	from = types.Without(from, types.Undefined, types.Null)
 	if types.Assignable(from, to).Answer != types.No || len(types.Members(from)) == 0 {
+		return
+	}
+	if contentMayFit(from, to) {
 		return
 	}
 	t := told{kind: ValueMismatch, member: m.spelled, at: x.At, why: fmt.Sprintf("gives %s, of type %s, for %s, which takes %s", x.Expression, x.Type, m.spelled, m.prop.Type), mend: "give what it takes", sure: Likely}

@@ -206,10 +206,19 @@ func (r *relation) structural(from, to Type) Verdict {
 	}
 	if i, ok := to.(*Intersection); ok {
 		v := yes
+		apart := 0 // members of which all fields may be left out, and none is there
 		for _, m := range i.Members {
+			// What all fields may be left out of asks for one in common with the whole.
+			if o, ok := m.(*Object); ok && weak(o) && !sharesField(from, o) {
+				apart++
+				continue
+			}
 			if v = both(v, r.rel(from, m)); v.Answer == No {
 				return v
 			}
+		}
+		if apart == len(i.Members) {
+			return no(from.String() + " has no field in common with " + to.String())
 		}
 		return v
 	}
