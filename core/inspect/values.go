@@ -224,7 +224,7 @@ func (a *at) typed(x site.Given, m member, to types.Type, sure bool) {
 	if contentMayFit(from, to) {
 		return
 	}
-	t := told{kind: ValueMismatch, member: m.spelled, at: x.At, why: fmt.Sprintf("gives %s, of type %s, for %s, which takes %s", x.Expression, x.Type, m.spelled, m.prop.Type), mend: "give what it takes", sure: Likely}
+	t := told{kind: ValueMismatch, member: m.spelled, at: x.At, why: fmt.Sprintf("gives %s, of type %s, for %s, which takes %s", orMarkup(x.Expression), x.Type, m.spelled, m.prop.Type), mend: "give what it takes", sure: Likely}
 	if fn, ok := from.(*types.Func); ok && !mayBeFunction(m.prop.Type.T) {
 		t.kind, t.why, t.mend = CallMissing, fmt.Sprintf("gives the function %s for %s, which takes %s", x.Expression, m.spelled, m.prop.Type), "call it: "+x.Expression+"()"
 		if fn.Result != nil && types.Assignable(fn.Result, to).Answer == types.Yes {
@@ -335,4 +335,12 @@ func styleKeys(a *at) {
 			a.say(t)
 		}
 	}
+}
+
+// orMarkup names markup that is given as a value: it has no expression.
+func orMarkup(expression string) string {
+	if expression == "" {
+		return "markup"
+	}
+	return expression
 }
