@@ -92,6 +92,8 @@ func Attribute(element, name string) bool {
 	switch {
 	case lower == "classname", lower == "htmlfor":
 		return true
+	case lower == "dangerouslysetinnerhtml", lower == "suppresshydrationwarning", lower == "suppresscontenteditablewarning":
+		return true // React's own, on every element
 	case strings.HasPrefix(lower, "on") && Event(strings.TrimSuffix(lower[2:], "capture")):
 		return true
 	case strings.ContainsAny(lower, "-:."), strings.HasPrefix(lower, "aria"):

@@ -13,7 +13,7 @@ func TestAttribute(t *testing.T) {
 	}{
 		{"a", "href", true}, {"span", "href", false}, {"span", "className", true}, {"label", "htmlFor", true}, {"button", "onClick", true}, {"button", "tone", false},
 		{"svg", "strokeWidth", true}, {"div", "strokeWidth", false}, {"div", "data-row", true}, {"div", "aria-label", true}, {"td", "colSpan", true}, {"tr", "colSpan", false},
-		{"input", "defaultValue", true}, {"div", "defaultValue", false}, {"", "href", true}, {"", "tone", false}, {"circle", "cx", true}, {"on-tag", "on", false},
+		{"input", "defaultValue", true}, {"div", "defaultValue", false}, {"", "href", true}, {"", "tone", false}, {"circle", "cx", true}, {"on-tag", "on", false}, {"svg", "dangerouslySetInnerHTML", true}, {"div", "suppressHydrationWarning", true}, {"svg", "dangerouslySetInner", false},
 	} {
 		if got := html.Attribute(c.element, c.name); got != c.taken {
 			t.Errorf("Attribute(%q, %q) = %v, want %v", c.element, c.name, got, c.taken)
