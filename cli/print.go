@@ -543,6 +543,9 @@ func (s *shell) printImpact(x *impact.Impact) {
 		s.line("styles, queries and imports: %d break, %d unsure, %d shift", o.Breaks, o.Unsure, o.Shifts)
 	}
 	s.line("range %s, locked %s; reaches this app automatically: %s", orDash(x.Reach.Range), locked, x.Reach.Unasked)
+	if u := x.Unknown; u.Defaults+u.Fallbacks > 0 {
+		s.line("defaults of %s and fallbacks of %d are shown by one release only: a use that leaves them out may look otherwise, and does not break by it", count(u.Defaults, "component", "components"), u.Fallbacks)
+	}
 	if len(x.Unread) > 0 {
 		s.line("%s of the app could not be read (listed below): uses there are not counted", count(len(x.Unread), "place", "places"))
 	}

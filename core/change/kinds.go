@@ -265,7 +265,7 @@ var Rows = []Row{
 	{SetClosed, "prop", Breaking, Unchecked, "only the listed values may be given now", "breaks if its value is not in the set"},
 	{SetOpened, "prop", Additive, Never, "other values than the listed ones may be given now", "holds"},
 	{DefaultChanged, "prop", Behavioural, Always, "where %s is not given, it is something else now", "shifts if it does not give the prop"},
-	{DefaultUnknown, "prop", Unsure, Always, "the default of %s could be read on one side only", "unsure if it does not give the prop"},
+	{DefaultUnknown, "prop", Unsure, Always, "the default of %s could be read on one side only", "unaffected: it breaks nothing; how many there are is said once"},
 	{LimitsTightened, "prop", Breaking, Always, "the limits are tighter", "literals decided, else unsure"},
 	{LimitsLoosened, "prop", Additive, Never, "the limits are looser", "holds"},
 	{UnitChanged, "prop", Breaking, Always, "the number means %s now", "breaks if given"},
@@ -294,7 +294,7 @@ var Rows = []Row{
 	{DataRequired, "slot data", Additive, Never, "%s is always handed over now", "holds"},
 	{DataOptional, "slot data", Breaking, Unchecked, "%s is not always handed over now", "breaks if its content takes that field"},
 	{FallbackChanged, "slot", Behavioural, Always, "where it is not filled, %s stands there now", "shifts if not filled"},
-	{FallbackUnknown, "slot", Unsure, Always, "what stands in %s where nothing is given could be read on one side only", "unsure if not filled"},
+	{FallbackUnknown, "slot", Unsure, Always, "what stands in %s where nothing is given could be read on one side only", "unaffected: it breaks nothing; how many there are is said once"},
 	{SlotPlaceChanged, "slot", Behavioural, Always, "the content is drawn %s now", "shifts if it fills it"},
 
 	{EventAdded, "event", Additive, Never, "an app may listen to %s", "holds"},

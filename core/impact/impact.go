@@ -52,7 +52,30 @@ type Impact struct {
 	HookUses  []StyleUse    `json:"hookUses"`
 	ReachIns  []StyleUse    `json:"reachIns"`
 	OtherUses []OtherUse    `json:"otherUses"`
+	Unknown   Unknown       `json:"unknown"`
 	Unread    []site.Unread `json:"unread"`
+}
+
+// Unknown counts the components whose defaults or fallbacks one of the two sides does not
+// show: whether a use that leaves them out looks otherwise now is not known. None of them
+// breaks by it.
+type Unknown struct {
+	Defaults  int `json:"defaults"`
+	Fallbacks int `json:"fallbacks"`
+}
+
+// unknownOf counts what one side does not show.
+func unknownOf(changes *change.Changes) Unknown {
+	defaults, fallbacks := map[string]bool{}, map[string]bool{}
+	for _, c := range changes.Changes {
+		switch c.Kind {
+		case change.DefaultUnknown:
+			defaults[c.Component] = true
+		case change.FallbackUnknown:
+			fallbacks[c.Component] = true
+		}
+	}
+	return Unknown{len(defaults), len(fallbacks)}
 }
 
 // StyleUse is a style of the app with what a change does to it.
@@ -171,7 +194,7 @@ func Of(changes *change.Changes, old *contract.Listing, scan *site.Scan, o Optio
 	out := &Impact{
 		Format: Format, From: changes.From, To: changes.To, App: App{scan.App.Name, scan.App.Commit},
 		Reach: reach(changes, scan), Changes: []change.Change{}, Sites: []Site{}, Unread: scan.Unread,
-		HookUses: hookUses(changes, scan), ReachIns: reachIns(changes, o.ReachIns), OtherUses: otherUses(changes, scan),
+		HookUses: hookUses(changes, scan), ReachIns: reachIns(changes, o.ReachIns), OtherUses: otherUses(changes, scan), Unknown: unknownOf(changes),
 	}
 	if out.Unread == nil {
 		out.Unread = []site.Unread{}

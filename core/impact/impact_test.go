@@ -546,3 +546,28 @@ func TestReachInsOfTheApp(t *testing.T) {
 		t.Errorf("nothing changed, and reach-ins are %+v", same.ReachIns)
 	}
 }
+
+// TestWhatOneSideDoesNotShow holds that a default which one side does not show makes no site
+// unsure, and is counted; one that both show and that differs shifts.
+func TestWhatOneSideDoesNotShow(t *testing.T) {
+	shown := "props: { tone: { type: string, default: { value: calm } } }\nslots: { note: { form: content, fallback: true } }"
+	hidden := "props: { tone: { type: string, default: unknown } }\nslots: { note: { form: content, fallback: unknown } }"
+	other := "props: { tone: { type: string, default: { value: loud } } }\nslots: { note: { form: content, fallback: true } }"
+	for _, test := range []struct {
+		name, old, new string
+		want           Unknown
+		outcome        Outcome
+	}{
+		{"shown by the old side only", shown, hidden, Unknown{1, 1}, Holds},
+		{"shown by the new side only", hidden, shown, Unknown{1, 1}, Holds},
+		{"shown by neither", hidden, hidden, Unknown{}, Holds},
+		{"shown by both", shown, shown, Unknown{}, Holds},
+		{"shown by both, and another", shown, other, Unknown{}, Shifts},
+	} {
+		old, new := listing(t, "1.0.0", test.old), listing(t, "1.1.0", test.new)
+		got := Of(change.Compare(old, new, change.Options{}), old, scan(t, "a.tsx", "export const A = () => <X/>"), Options{All: true})
+		if got.Unknown != test.want || len(got.Sites) != 1 || got.Sites[0].Outcome != test.outcome {
+			t.Errorf("%s: %+v, %+v; want %+v, %s", test.name, got.Unknown, got.Sites, test.want, test.outcome)
+		}
+	}
+}

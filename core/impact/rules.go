@@ -81,9 +81,11 @@ var rules = map[change.Kind]rule{
 	change.ValueRenamed:       {givesValue, true},
 	change.SetClosed:          {valueFits, true},
 	change.DefaultChanged:     {ifDefault(Shifts), false},
-	change.DefaultUnknown:     {ifDefault(Unsure), false},
-	change.LimitsTightened:    {withinLimits, true},
-	change.HoldDropped:        {holdsValue, true},
+	// A default that one side does not show breaks nothing, and nobody can look it up at the
+	// site: Impact.Unknown counts them.
+	change.DefaultUnknown:  {never, false},
+	change.LimitsTightened: {withinLimits, true},
+	change.HoldDropped:     {holdsValue, true},
 
 	change.SlotAddedRequired:   {ifMissing(Breaks, "does not fill"), false},
 	change.SlotRequired:        {ifMissing(Breaks, "does not fill"), false},
@@ -94,7 +96,7 @@ var rules = map[change.Kind]rule{
 	change.SlotAcceptsNarrowed: {ifGiven(Unsure, "fills"), true},
 	change.SlotPlaceChanged:    {ifGiven(Shifts, "fills"), true},
 	change.FallbackChanged:     {ifMissing(Shifts, "does not fill"), false},
-	change.FallbackUnknown:     {ifMissing(Unsure, "does not fill"), false},
+	change.FallbackUnknown:     {never, false},
 	change.DataRemoved:         {takesField(Breaks), true},
 	change.DataRenamed:         {takesField(Breaks), true},
 	change.DataWidened:         {takesField(Breaks), true},
