@@ -91,6 +91,14 @@ func count(n int, one, many string) string {
 
 func (s *shell) printListing(l *contract.Listing) {
 	s.line("%s %s · %s · read by reader %s", l.Package.Name, l.Package.Version, l.Package.Framework, l.Reader)
+	s.line("%s, %s", count(len(l.Components), "component", "components"), count(len(l.Exports), "other export", "other exports"))
+	s.printIncomplete(l.Package.Version, l.Incomplete())
+	if n := len(l.Package.Stale); n > 0 {
+		s.line("not built anew: the sources say something else than the built files of %s", count(n, "name", "names"))
+	}
+	if n := len(l.Unread); n > 0 {
+		s.line("%s could not be read; they are listed last", count(n, "place", "places"))
+	}
 	s.line("")
 	var rows []table.Row
 	for i := range l.Components {
@@ -116,8 +124,9 @@ func (s *shell) printListing(l *contract.Listing) {
 			incomplete = append(incomplete, c.Component)
 		}
 	}
-	s.line("")
-	s.line("%s, %s", count(len(l.Components), "component", "components"), count(len(l.Exports), "other export", "other exports"))
+	if len(incomplete)+len(l.Package.Stale)+len(l.Unread) > 0 {
+		s.line("")
+	}
 	if len(incomplete) > 0 {
 		s.line("incomplete, for something they extend could not be read: %s", strings.Join(incomplete, ", "))
 	}

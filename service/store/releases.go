@@ -16,6 +16,7 @@ import (
 	"github.com/jackc/pgx/v5"
 
 	"steadysocket/core/contract"
+	"steadysocket/core/place"
 	"steadysocket/core/style"
 )
 
@@ -314,7 +315,7 @@ func (s *Store) contracts(ctx context.Context, l *contract.Listing, reading int6
 			err = json.Unmarshal(positions, &at)
 		}
 		if err != nil {
-			l.Unread = append(l.Unread, contract.Unread{Component: name, Why: "the contract that is kept cannot be read back: " + err.Error()})
+			l.Unread = append(l.Unread, contract.Unread{At: &place.Place{File: name, Line: 1, Column: 1}, Component: name, Why: "the contract that is kept cannot be read back: " + err.Error()})
 			return nil
 		}
 		c.SetPositions(at)

@@ -528,3 +528,88 @@ func TestTagsAreKnownByTheirComponents(t *testing.T) {
 		t.Errorf("the components have %v sites, want %v", got, want)
 	}
 }
+
+// TestABadContractTakesNoOtherAlong spoils one contract that is kept: the others come back,
+// and it is said which one does not.
+func TestABadContractTakesNoOtherAlong(t *testing.T) {
+	s := open(t)
+	ctx := context.Background()
+	l := read(t, "2.0.0")
+	add(t, s, l)
+	tag, err := s.pool.Exec(ctx, `update contracts set body = '{"contract": 1, "component": "FareTag", "prop": {}}' where hash = (select hash from reading_contracts where component = 'FareTag')`)
+	if err != nil || tag.RowsAffected() != 1 {
+		t.Fatalf("nothing was spoilt: %v", err)
+	}
+	r, err := s.ReadingOf(ctx, l.Package.Name, "2.0.0")
+	if err != nil {
+		t.Fatal(err)
+	}
+	if len(r.Listing.Components) != len(l.Components)-1 || r.Listing.Component("FareTag") != nil || r.Listing.Component("Lever") == nil {
+		t.Errorf("%d of %d contracts come back", len(r.Listing.Components), len(l.Components))
+	}
+	last := r.Listing.Unread[len(r.Listing.Unread)-1]
+	if last.Component != "FareTag" || !strings.Contains(last.Why, "cannot be read back") || !strings.Contains(last.Why, `did you mean "props"?`) {
+		t.Errorf("it is said as %+v", last)
+	}
+	one, err := s.ComponentOf(ctx, l.Package.Name, Latest, "Lever")
+	if err != nil || len(one.Listing.Components) != 1 || one.Listing.Components[0].Component != "Lever" {
+		t.Errorf("one component comes back as %d: %v", len(one.Listing.Components), err)
+	}
+}
+
+// TestJobs holds that work is done once, by whoever takes it, and again where it failed.
+func TestJobs(t *testing.T) {
+	s := open(t)
+	ctx := context.Background()
+	if _, ok, err := s.TakeJob(ctx); ok || err != nil {
+		t.Fatalf("an empty queue gives a job: %v", err)
+	}
+	for range 2 { // one that waits is not added twice
+		if _, err := s.AddScan(ctx, "test", generated(1, "one")); err != nil {
+			t.Fatal(err)
+		}
+	}
+	job, ok, err := s.TakeJob(ctx)
+	if !ok || err != nil || job != (Job{InspectApp, "one"}) {
+		t.Fatalf("the queue gives %v, %v, %v", job, ok, err)
+	}
+	if _, ok, _ := s.TakeJob(ctx); ok {
+		t.Error("a job that is done is given to another")
+	}
+	if err := s.FinishJob(ctx, job, errors.New("no\x00thing")); err != nil {
+		t.Fatal(err)
+	}
+	if _, ok, _ := s.TakeJob(ctx); ok {
+		t.Error("a job that failed is given out at once")
+	}
+	if _, err := s.pool.Exec(ctx, `update jobs set due = now()`); err != nil {
+		t.Fatal(err)
+	}
+	for n := 2; n <= maxJobAttempts; n++ {
+		if job, ok, err = s.TakeJob(ctx); !ok || err != nil {
+			t.Fatalf("attempt %d: %v", n, err)
+		}
+		if _, err := s.pool.Exec(ctx, `update jobs set due = now()`); err != nil {
+			t.Fatal(err)
+		}
+	}
+	if _, ok, _ := s.TakeJob(ctx); ok {
+		t.Error("a job that always fails is tried for ever")
+	}
+	// Another scan of the app begins anew.
+	again := generated(1, "one")
+	again.App.Digest = "sha256:other"
+	if _, err := s.AddScan(ctx, "test", again); err != nil {
+		t.Fatal(err)
+	}
+	if job, ok, err = s.TakeJob(ctx); !ok || err != nil {
+		t.Fatalf("the next scan: %v", err)
+	}
+	if err := s.FinishJob(ctx, job, nil); err != nil {
+		t.Fatal(err)
+	}
+	var left int
+	if err := s.pool.QueryRow(ctx, `select count(*) from jobs`).Scan(&left); err != nil || left != 0 {
+		t.Errorf("%d jobs are left: %v", left, err)
+	}
+}
