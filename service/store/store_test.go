@@ -586,7 +586,7 @@ func TestJobs(t *testing.T) {
 		t.Fatal(err)
 	}
 	for n := 2; n <= maxJobAttempts; n++ {
-		if job, ok, err = s.TakeJob(ctx); !ok || err != nil {
+		if _, ok, err = s.TakeJob(ctx); !ok || err != nil {
 			t.Fatalf("attempt %d: %v", n, err)
 		}
 		if _, err := s.pool.Exec(ctx, `update jobs set due = now()`); err != nil {
