@@ -319,6 +319,21 @@ func TestLeavingAsks(t *testing.T) {
 		{"it asks", says("Leave without saving?")},
 		{"the first button is to stay", chromedp.KeyEvent(kb.Enter)},
 		{"the question goes", chromedp.WaitNotPresent(`[role=alertdialog]`, chromedp.ByQuery)},
+	})
+	if state, err := c.Draft(context.Background(), "lever"); err != nil || state.State.Revision != 1 {
+		t.Errorf("kept is revision %+v (%v), want 1", state.State, err)
+	}
+}
+
+// TestLeavingAfterSaving leaves a draft whose edits were saved, and one whose edits are let
+// go of.
+func TestLeavingAfterSaving(t *testing.T) {
+	url, c := serveDrafts(t)
+	ctx := browser(t, 1280, 800)
+	page(t, ctx, url+"/design/lever", "section[aria-label='What if'] table")
+	follow := chromedp.Click(`//nav//a[normalize-space(.)='Releases']`, chromedp.BySearch)
+	walk(t, ctx, []step{
+		{"a prop is added", press("Add a prop")},
 		{"it is saved", chromedp.Tasks{fill("Your name", "tester"), press("Save"), says("revision 2")}},
 		{"the page is left", follow},
 		{"without a question", chromedp.WaitVisible(`//h1[normalize-space(.)='Releases']`, chromedp.BySearch)},
