@@ -128,10 +128,7 @@ type Options struct {
 // Compare compares two listings of one package.
 func Compare(old, new *contract.Listing, o Options) *Changes {
 	c := &comparison{options: o, framework: new.Package.Framework, notation: notationOf(new.Package.Framework)}
-	c.gone, c.unlisted = map[string]bool{}, map[string]bool{}
-	for _, m := range missingFrom(old.Package.Modules, new.Package.Modules) {
-		c.gone[m] = true
-	}
+	c.gone, c.unlisted = missingFrom(old.Package.Modules, new.Package.Modules), map[string]bool{}
 	c.sides = sidesOf(old, new)
 	c.components(old, new)
 	c.packages(old, new)

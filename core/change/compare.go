@@ -24,7 +24,7 @@ type comparison struct {
 	framework string
 	sides     *sides
 	texts     map[*contract.Contract]map[string]bool // members of those that went or came
-	gone      map[string]bool                        // modules of the old side that are no longer there, or were not read
+	gone      []string                               // modules of the old side that are no longer there, or were not read
 	unlisted  map[string]bool                        // what may still be exported by a module that was not read
 }
 
@@ -276,7 +276,7 @@ func (c *comparison) export(me Member, o, n *contract.Contract, pairing *Pairing
 func (c *comparison) paths(me Member, o, n *contract.Contract) {
 	now := n.Paths()
 	for _, p := range o.Export.Also {
-		if !slices.Contains(now, p) && !c.gone[p.Module] {
+		if !slices.Contains(now, p) && !slices.Contains(c.gone, p.Module) {
 			text := p.Name + " of " + p.Module
 			c.add(found{kind: PathRemoved, member: me, why: text, detail: text, before: side(text, o.At), after: side(n.Export.Name+" of "+n.Export.Module, n.At), extra: Detail{Names: []string{p.Name}}})
 		}
@@ -697,7 +697,7 @@ func (c *comparison) packages(old, new *contract.Listing) {
 	c.stale(old, new)
 	pkg := Member{Kind: "package", Name: "package"}
 	if !new.Package.MoreModules {
-		for _, m := range missingFrom(old.Package.Modules, new.Package.Modules) {
+		for _, m := range c.gone {
 			c.add(found{kind: ModuleRemoved, member: pkg, why: m, detail: m, before: side(m, nil)})
 		}
 	}
@@ -739,13 +739,9 @@ func (c *comparison) peers(pkg Member, old, new contract.PackageInfo) {
 				continue
 			}
 			f.kind = PeerOptional
-		case !had:
-			f.kind, f.before = PeerAdded, nil
-		case wasOptional:
+		case !had, wasOptional:
 			f.kind = PeerAdded
-		case !has:
-			f.kind, f.after = PeerRemoved, nil
-		case isOptional:
+		case !has, isOptional:
 			f.kind = PeerRemoved
 		case before == after:
 			continue

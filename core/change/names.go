@@ -52,9 +52,6 @@ func (s *sides) note(name, before, after string) {
 // marked gives two contracts in which names can be opened, and those that are declared
 // otherwise now are told apart: a name that stayed says nothing of a type that did not.
 func (c *comparison) marked(o, n *contract.Contract) (old, new *contract.Contract) {
-	if c.sides == nil {
-		return o, n
-	}
 	before := map[string]string{}
 	for _, name := range o.Names {
 		before[name.Name] = name.Digest
@@ -84,7 +81,7 @@ func (d *declarations) mark(t types.Type) types.Type {
 func (d *declarations) rename(t types.Type) types.Type {
 	return types.Rename(t, func(n *types.Named, args []types.Type) types.Type {
 		made := &types.Named{Name: n.Name, From: n.From, Args: args}
-		name := bareName(n)
+		name := n.Bare()
 		if d.of.moved[name] {
 			made.Mark = "new"
 			if d == d.of.old {
@@ -123,14 +120,9 @@ func (d *declarations) open(name string) types.Type {
 func (d *declarations) concerns(t types.Type) bool {
 	found := false
 	types.VisitNames(t, func(n *types.Named) {
-		if d.of.moved[bareName(n)] || d.types[n.String()].Type.Known() {
+		if d.of.moved[n.Bare()] || d.types[n.String()].Type.Known() {
 			found = true
 		}
 	})
 	return found
-}
-
-func bareName(n *types.Named) string {
-	bare := types.Named{Name: n.Name, From: n.From}
-	return bare.String()
 }

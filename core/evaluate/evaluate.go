@@ -273,9 +273,6 @@ func (e *Evaluator) enter() (why string) {
 // Weight is about how many bytes the types hold that were evaluated so far.
 func (e *Evaluator) Weight() int { return e.weight }
 
-// GivenOut is the number of types and parts of types that were given out, each once.
-func (e *Evaluator) GivenOut() int { return e.pool.Len() }
-
 // What things hold on average, in bytes, with the places where they are listed.
 const (
 	typeWeight   = 120 // a type that was looked at

@@ -62,7 +62,7 @@ func (p *plainer) noteName(given types.Type, m *modules.Module, declared string,
 	if at := n.String(); all.types[at] == nil {
 		all.types[at] = of
 	}
-	full := (&types.Named{Name: n.Name, From: n.From}).String()
+	full := n.Bare()
 	print := sourceForm + all.of(p.e.Set, m, declared)
 	if strings.Contains(path.Base(m.Path), ".d.") {
 		print = declarationForm + print[len(sourceForm):]
@@ -80,11 +80,7 @@ func (p *plainer) noteName(given types.Type, m *modules.Module, declared string,
 
 // Meaning gives the fingerprint of a name that was given out, "" where it is not known
 // what it stands for.
-func (e *Evaluator) Meaning(n *types.Named) string {
-	bare := *n
-	bare.Args = nil
-	return e.meanings.byName[bare.String()]
-}
+func (e *Evaluator) Meaning(n *types.Named) string { return e.meanings.byName[n.Bare()] }
 
 // Definition gives what a name with its arguments stands for that was given out, with the declared types
 // inside of it by their names; nil where that is not known.

@@ -173,7 +173,6 @@ type Set struct {
 	globals   map[string][]Declared     // what holds everywhere
 	texts     *texts                    // of files that were parsed
 	held      int                       // weight of the trees that are held
-	fixed     int                       // weight of those that were held first, which always are
 	idle      map[string]bool           // files that were surveyed and not asked for yet, whose trees are held
 	resting   int                       // weight of those
 	used      map[string]int            // when each file was used last, counted in uses
@@ -224,7 +223,6 @@ func (s *Set) Fresh(last, idle int) *Set {
 	for _, name := range s.spreading {
 		fresh.load(name)
 	}
-	fresh.fixed = fresh.held
 	for _, name := range slices.Sorted(maps.Keys(s.idle)) {
 		if m := s.modules[name]; fresh.modules[name] == nil && fresh.resting+m.Weight() <= idle {
 			fresh.hold(m)
@@ -278,10 +276,6 @@ func (s *Set) Bytes() int {
 // Held is the weight of the trees that are held; idle, of them, of those that were
 // surveyed and not asked for yet.
 func (s *Set) Held() (held, idle int) { return s.held, s.resting }
-
-// Fixed is the weight of the trees that stay in a fresh set, whatever that may hold: those
-// of files that declare something for others. It is 0 before the first.
-func (s *Set) Fixed() int { return s.fixed }
 
 // Parsed is how many bytes of source were parsed so far, those of files that were
 // parsed again counted again.

@@ -23,6 +23,9 @@ func (r *reader) identify() {
 	for i := range l.Components {
 		by[l.Components[i].Component] = append(by[l.Components[i].Component], i)
 	}
+	if len(by) == len(l.Components) {
+		return
+	}
 	gone := map[int]bool{}
 	renamed := map[contract.OtherPath]string{} // by module and former name
 	bundles := r.bundles()
@@ -51,9 +54,6 @@ func (r *reader) identify() {
 			by[name] = []int{i}
 			c.Component = name
 		}
-	}
-	if len(gone) == 0 && len(renamed) == 0 {
-		return
 	}
 	at := 0
 	l.Components = slices.DeleteFunc(l.Components, func(contract.Contract) bool { at++; return gone[at-1] })

@@ -287,9 +287,7 @@ func unresolved(t Type) Verdict {
 	VisitNames(t, func(n *Named) {
 		switch {
 		case n.Mark != "":
-			bare := *n
-			bare.Args = nil
-			marked = "the type " + bare.String() + " is declared otherwise now"
+			marked = "the type " + n.Bare() + " is declared otherwise now"
 		case !n.Own():
 			why = "the name " + n.String() + " is not resolved"
 		}

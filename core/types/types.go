@@ -147,6 +147,12 @@ type Named struct {
 	Def  *Definition
 }
 
+// Bare is the name with the module that it came from, without its arguments.
+func (n *Named) Bare() string {
+	bare := Named{Name: n.Name, From: n.From}
+	return bare.String()
+}
+
 // Definition is what a name stands for. There is one for each name with its arguments.
 type Definition struct {
 	Open func() Type
