@@ -53,11 +53,14 @@ func main() {
 	sitesOnly := flag.Bool("sites", false, "count use sites of Vue sources only")
 	sourcesOnly := flag.Bool("sources", false, "measure React libraries by the sources that they carry only")
 	itselfOnly := flag.Bool("itself", false, "compare libraries with themselves only")
+	appsOnly := flag.Bool("apps", false, "judge inspection over published apps only")
 	verbose := flag.Bool("v", false, "list every difference")
 	flag.BoolVar(&alone, "alone", false, "read each library without the packages around it")
 	flag.Parse()
 	var err error
 	switch {
+	case *appsOnly:
+		err = judgeApps(*only, *folder, *verbose)
 	case *itselfOnly:
 		err = measureItself(*only, *folder)
 	case *vueOnly:

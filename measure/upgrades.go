@@ -43,6 +43,7 @@ type upgrade struct {
 type compilerError struct {
 	File  string `json:"file"`
 	Start int    `json:"start"` // offset
+	Line  int    `json:"line"`
 	Code  int    `json:"code"`
 	Name  string `json:"name"` // what is imported, of an error there
 	Text  string `json:"text"`

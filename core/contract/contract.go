@@ -317,7 +317,11 @@ func (p *Payload) Text(between string) string {
 	}
 	var list []string
 	for _, f := range p.Fields {
-		list = append(list, f.Name+": "+f.Type.String())
+		name := f.Name
+		if f.Rest {
+			name = "..." + name
+		}
+		list = append(list, name+": "+f.Type.String())
 	}
 	if p.Positional {
 		return "(" + strings.Join(list, ", ") + ")"
@@ -330,6 +334,7 @@ type Field struct {
 	Name       string      `c:"name"`
 	Type       Type        `c:"type"`
 	Optional   bool        `c:"optional"`
+	Rest       bool        `c:"rest"` // all that follows by position, as a list: the type is that of the list
 	Deprecated *Deprecated `c:"deprecated"`
 	Was        string      `c:"was"`
 }

@@ -67,9 +67,20 @@ type PackageInfo struct {
 	Modules []string  `c:"modules"`
 	// MoreModules says that more modules can be imported than were read.
 	MoreModules bool `c:"moreModules"`
+	// Files are those that apps can import by their paths although no module is listed
+	// for them.
+	Files []File `c:"files"`
 	// Stale names the components and other exports of which the package's built
 	// files say something else than its sources, where it holds both.
 	Stale []string `c:"stale"`
+}
+
+// File is a file of a package that apps can import by its path, which is written without
+// its ending: ./es/button/index. Gives names the components that it exports, by the names
+// that they have there; what it gives besides is not listed.
+type File struct {
+	Path  string            `c:"path"`
+	Gives map[string]string `c:"gives"`
 }
 
 // Assumed is a package that components take for granted. By names them.

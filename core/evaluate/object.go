@@ -201,9 +201,7 @@ next:
 	}
 	for _, s := range shapes {
 		for _, n := range s.natives {
-			if !slices.ContainsFunc(made.natives, func(o Native) bool { return o.Name == n.Name }) {
-				made.natives = append(made.natives, n)
-			}
+			made.natives = withNative(made.natives, n)
 		}
 		made.bases = append(made.bases, s.bases...)
 	}

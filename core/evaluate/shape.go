@@ -55,6 +55,34 @@ type Native struct {
 	Except  []string
 }
 
+// withNative adds a set of native attributes to others. The same set taken over twice
+// takes what the one or the other takes: a type that leaves attributes out of one set and
+// joins them with those of another has them all.
+func withNative(list []Native, n Native) []Native {
+	for i := range list {
+		if o := &list[i]; o.Name == n.Name && o.Element == n.Element {
+			o.Except = Both(o.Except, n.Except)
+			return list
+		}
+	}
+	return append(list, n)
+}
+
+// Both gives what two sorted lists have in common, as a list of its own.
+func Both(a, b []string) (list []string) {
+	for len(a) > 0 && len(b) > 0 {
+		switch d := strings.Compare(a[0], b[0]); {
+		case d < 0:
+			a = a[1:]
+		case d > 0:
+			b = b[1:]
+		default:
+			list, a, b = append(list, a[0]), a[1:], b[1:]
+		}
+	}
+	return list
+}
+
 // Base is a type that is extended and was not resolved.
 type Base struct {
 	Name string
@@ -93,9 +121,7 @@ func (e *Evaluator) Shape(props Type) *Shape {
 	for _, s := range shapes {
 		out.Open = out.Open || s.open()
 		for _, n := range s.natives {
-			if !slices.ContainsFunc(out.Natives, func(o Native) bool { return o.Name == n.Name && o.Element == n.Element }) {
-				out.Natives = append(out.Natives, n)
-			}
+			out.Natives = withNative(out.Natives, n)
 		}
 		for _, b := range s.bases {
 			if !slices.ContainsFunc(out.Bases, func(o Base) bool { return o.Name == b.Name && o.From == b.From }) {

@@ -157,7 +157,7 @@ func (e *Evaluator) bound(p syntax.Pattern, of Type, name string, s *Scope) Type
 			if binds(prop.Target, name) {
 				inner := e.accessed(of, text(key), s, prop)
 				if prop.Default != nil {
-					inner = unite(without(inner, wordUndefined), e.loosened(prop.Default, s))
+					inner = e.defaulting(without(inner, wordUndefined), prop.Default, s)
 				}
 				return e.bound(prop.Target, inner, name, s)
 			}

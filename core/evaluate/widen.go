@@ -31,6 +31,19 @@ func (e *Evaluator) loosened(x syntax.Expr, s *Scope) Type {
 	return loosen(e.expr(x, s, widened), e.fresh(x, s, 0))
 }
 
+// defaulting is the type of a name that a pattern binds with a default: what it is bound
+// to, or the default. A value that is listed among the former stands for itself.
+func (e *Evaluator) defaulting(of Type, x syntax.Expr, s *Scope) Type {
+	listed := map[any]bool{}
+	for _, m := range parts(of) {
+		if l, ok := m.(literal); ok {
+			listed[identity(l)] = true
+		}
+	}
+	fresh := slices.DeleteFunc(e.fresh(x, s, 0), func(l literal) bool { return listed[identity(l)] })
+	return unite(of, loosen(e.expr(x, s, widened), fresh))
+}
+
 func loosen(t Type, fresh []literal) Type {
 	if len(fresh) == 0 {
 		return t

@@ -226,7 +226,7 @@ func Of(changes *change.Changes, old *contract.Listing, scan *site.Scan, o Optio
 		if s.Package != changes.From.Package {
 			continue
 		}
-		c := index[match.Import{Module: s.Module, Name: s.Component}]
+		c := index.Find(s.Module, s.Component)
 		name := s.Component
 		if c != nil {
 			name = c.Component

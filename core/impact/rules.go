@@ -349,7 +349,7 @@ func givesValue(a *at) (verdict, bool) {
 	case len(x.MayBe) > 0:
 		for _, v := range x.MayBe {
 			if v.String() == gone {
-				return verdict{outcome: Breaks, why: "may give " + words(v), at: x.At}, true
+				return unlessGuarded(x, "may give "+words(v), len(x.MayBe) > 1), true
 			}
 		}
 		if !x.All {
@@ -378,7 +378,7 @@ func givesByType(x site.Given, a *at, sure bool) (verdict, bool) {
 		return verdict{outcome: Unsure, why: whySpread, at: x.At}, !sure
 	case types.Yes:
 		if values, open, ok := types.Values(types.Without(from, types.Undefined, types.Null)); ok && !open && len(values) > 0 && sure {
-			return verdict{outcome: Breaks, why: "may give " + words(site.Value{V: a.change.Detail.Value}), at: x.At}, true
+			return unlessGuarded(x, "may give "+words(site.Value{V: a.change.Detail.Value}), len(values) > 1), true
 		}
 	}
 	return verdict{outcome: Unsure, why: "gives " + x.Type, at: x.At}, true
@@ -447,7 +447,10 @@ func valueFits(a *at) (verdict, bool) {
 			if !sure {
 				return verdict{outcome: Unsure, why: whySpread, at: where}, true
 			}
-			return verdict{outcome: Breaks, why: "gives " + words(v), at: x.At}, true
+			return unlessGuarded(x, "gives "+words(v), slices.ContainsFunc(values, func(v site.Value) bool {
+				t := match.TypeOf(v.V)
+				return t != nil && types.Assignable(t, to).Answer != types.No
+			})), true
 		case types.Undecided:
 			return verdict{outcome: Unsure, why: "gives " + words(v) + ", which cannot be held against the new type", at: x.At}, true
 		}
@@ -461,6 +464,15 @@ func valueFits(a *at) (verdict, bool) {
 	return verdict{}, false
 }
 
+// unlessGuarded is the verdict on an expression that gives what no longer fits: it breaks,
+// unless some of what it may give fits and a condition may leave nothing else.
+func unlessGuarded(x site.Given, why string, partly bool) verdict {
+	if x.Guarded && partly {
+		return verdict{outcome: Unsure, why: why + ", unless a condition leaves only what fits", at: x.At}
+	}
+	return verdict{outcome: Breaks, why: why, at: x.At}
+}
+
 // typeFits holds an expression against the new type by its own.
 func typeFits(x site.Given, to types.Type, sure bool) (verdict, bool) {
 	from, err := types.Parse(x.Type)
@@ -469,7 +481,7 @@ func typeFits(x site.Given, to types.Type, sure bool) (verdict, bool) {
 	}
 	switch answer := types.Assignable(types.Without(from, types.Undefined), to); {
 	case answer.Answer == types.No && sure:
-		return verdict{outcome: Breaks, why: "gives " + x.Type, at: x.At}, true
+		return unlessGuarded(x, "gives "+x.Type, slices.ContainsFunc(types.Members(types.Without(from, types.Undefined)), func(m types.Type) bool { return types.Assignable(m, to).Answer != types.No })), true
 	case answer.Answer == types.Yes && sure:
 		return verdict{}, false
 	case answer.Answer == types.Undecided:

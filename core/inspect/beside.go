@@ -57,7 +57,7 @@ func (a *app) assumed(l *contract.Listing, held map[string]site.PackageUse, at p
 	used := map[string]bool{}
 	for i := range a.scan.Sites {
 		s := &a.scan.Sites[i]
-		if c := a.index[s.Package][match.Import{Module: s.Module, Name: s.Component}]; c != nil && s.Package == l.Package.Name {
+		if c := a.index[s.Package].Find(s.Module, s.Component); c != nil && s.Package == l.Package.Name {
 			used[c.Component] = true
 		}
 	}

@@ -40,8 +40,12 @@ func (a *at) takes(kind Kind, x site.Given, m member, p *contract.Payload, gives
 		return
 	}
 	named := !p.Positional
+	last := len(p.Fields) - 1
+	rest := !named && last >= 0 && p.Fields[last].Rest
 	for _, t := range x.Takes.Params {
 		switch {
+		case rest && t.Position > last:
+			continue // one of as many as there are
 		case named && t.Position > 1 || !named && t.Position > len(p.Fields):
 			if !t.All && len(t.Fields) == 0 {
 				continue // it is named and not used

@@ -118,7 +118,7 @@ type Edit struct {
 type app struct {
 	scan      *site.Scan
 	libraries []Library
-	index     map[string]map[match.Import]*contract.Contract
+	index     map[string]*match.Index
 	tree      *tree
 	layers    *Layers
 	about     map[*contract.Contract]*about
@@ -179,7 +179,7 @@ func Of(scan *site.Scan, libraries []Library) *Inspection {
 	if out.Unread == nil {
 		out.Unread = []site.Unread{}
 	}
-	a := &app{scan: scan, libraries: libraries, layers: &out.Layers, about: map[*contract.Contract]*about{}, index: map[string]map[match.Import]*contract.Contract{}}
+	a := &app{scan: scan, libraries: libraries, layers: &out.Layers, about: map[*contract.Contract]*about{}, index: map[string]*match.Index{}}
 	byPackage := map[string]*contract.Listing{}
 	for _, lib := range libraries {
 		l := lib.Locked
@@ -245,7 +245,7 @@ func (a *app) atSites(byPackage map[string]*contract.Listing) {
 }
 
 func (a *app) atSite(s *site.Site, l *contract.Listing) {
-	c := a.index[s.Package][match.Import{Module: s.Module, Name: s.Component}]
+	c := a.index[s.Package].Find(s.Module, s.Component)
 	if c == nil {
 		a.unknownComponent(s, l)
 		return

@@ -131,7 +131,7 @@ func (a *app) wrappers() {
 			if s == nil {
 				continue
 			}
-			c := a.index[s.Package][match.Import{Module: s.Module, Name: s.Component}]
+			c := a.index[s.Package].Find(s.Module, s.Component)
 			if c == nil {
 				continue
 			}
@@ -289,7 +289,7 @@ func (a *app) oneOffs() {
 	}
 	for i := range a.scan.Sites {
 		s := &a.scan.Sites[i]
-		c := a.index[s.Package][match.Import{Module: s.Module, Name: s.Component}]
+		c := a.index[s.Package].Find(s.Module, s.Component)
 		lib := a.library(s.Package)
 		if c == nil || lib == nil || len(s.Via) > 0 {
 			continue

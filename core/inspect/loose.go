@@ -216,7 +216,7 @@ func (a *app) unknownComponent(s *site.Site, l *contract.Listing) {
 		}
 		written = t.member
 	} else if isPart {
-		c := a.index[s.Package][match.Import{Module: s.Module, Name: main}]
+		c := a.index[s.Package].Find(s.Module, main)
 		if strings.Contains(part, ".") || c == nil || len(c.Parts) == 0 || len(c.Bases) > 0 {
 			return // what it has beside itself was not read
 		}
@@ -284,10 +284,11 @@ func imports(a *app) {
 		}
 		for i := range listing.Components {
 			c := &listing.Components[i]
-			if c.Export.Kind == "member" {
-				continue
+			if c.Export.Kind == "member" { // what it hangs on is exported, were it only a table of components
+				add(c.Export.Of)
+			} else {
+				add(c.Export.Name)
 			}
-			add(c.Export.Name)
 			for _, also := range c.Export.Also {
 				add(also.Name)
 			}
@@ -299,14 +300,14 @@ func imports(a *app) {
 		for _, e := range listing.Exports {
 			add(e.Name)
 		}
-		modules := listing.Package.Modules
+		index := a.index[listing.Package.Name]
 		for _, i := range a.scan.Imports {
 			if i.Package != listing.Package.Name || i.Name == "*" {
 				continue
 			}
 			t := told{kind: ImportUnknown, at: i.At, member: i.Name, detail: i.Module + i.Name}
 			switch {
-			case i.Module != "" && len(modules) > 0 && !slices.Contains(modules, i.Module) && !slices.ContainsFunc(modules, func(m string) bool { return strings.Contains(m, "*") }):
+			case i.Module != "" && index.Module(i.Module) == match.Missing:
 				t.why = fmt.Sprintf("%s has no module %s", listing.Package.Name, i.Module)
 				t.mend, t.sure = "import from "+listing.Package.Name, Likely
 			case known[i.Name]:

@@ -137,6 +137,9 @@ func (a *at) fateOf(name string) (fate, string) {
 		}
 		return stray, "the element"
 	}
+	if p.Unknown && strings.Contains(name, "-") {
+		return open, "" // no declaration lists such names, and JSX lets them all through
+	}
 	if p.Unknown && len(p.To) == 0 && (a.contract.Root.Known || a.contract.Framework != "react") {
 		return open, "" // declarations list what is taken, and code that was not followed does not
 	}
@@ -198,6 +201,13 @@ func closeTo(a, b string) bool {
 	return d == 0 || d == 1 && len(b) > 2 || d == 2 && len(b) > 5
 }
 
+// handsOn reports whether a site chooses a component as the outermost element: it takes
+// what is not declared, and what that is called is its own affair.
+func (a *at) handsOn() bool {
+	element, chosen := a.chosen()
+	return chosen && element == ""
+}
+
 // unknownName finds what became of a name that is no member.
 func (a *at) unknownName(kind contract.MemberKind, x site.Given) {
 	near := contract.Nearest(x.Spelled, a.spelledAs(""))
@@ -217,8 +227,8 @@ func (a *at) unknownName(kind contract.MemberKind, x site.Given) {
 		t.kind, t.why = AttributeStray, x.Spelled+" is no member; "+where+" takes it as an attribute"
 	case f == known:
 		return
-	case f == open && !isClose:
-		return
+	case f == open && (!isClose || a.handsOn() || html.Attribute("", x.Spelled)):
+		return // some element knows it, so that nothing says that something else was meant
 	case f == open:
 		t.sure, t.why = Unsure, x.Spelled+" is no member that is known, and what undeclared names become of could not be read"
 	case f == stray:
@@ -354,7 +364,7 @@ func records(a *at) {
 			isClose := closeTo(key, near)
 			was := a.formerly(key)
 			f, _ := a.fateOf(key)
-			if f == known || f == open && !isClose && was == "" {
+			if f == known || f == open && (!isClose || a.handsOn()) && was == "" {
 				continue
 			}
 			t := told{kind: RecordKeyLost, member: key, at: x.At, why: fmt.Sprintf("%s is spread, and its key %s meets no member of %s", x.Spread, key, a.contract.Component), detail: key}

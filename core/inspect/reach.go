@@ -68,7 +68,7 @@ func (a *app) anchors() *anchors {
 		s := &a.scan.Sites[i]
 		own, ok := x.byName[s.Package+"#"+s.Component]
 		if !ok {
-			if c := a.index[s.Package][match.Import{Module: s.Module, Name: s.Component}]; c != nil {
+			if c := a.index[s.Package].Find(s.Module, s.Component); c != nil {
 				own, ok = x.byName[s.Package+"#"+c.Component]
 			}
 		}

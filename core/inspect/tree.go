@@ -41,7 +41,7 @@ func nodeKey(p place.Place) string {
 	return fmt.Sprint(p.File, ":", p.Span[0], "-", p.Span[1])
 }
 
-func newTree(scan *site.Scan, index map[string]map[match.Import]*contract.Contract) *tree {
+func newTree(scan *site.Scan, index map[string]*match.Index) *tree {
 	t := &tree{nodes: map[string]*node{}, files: map[string][]*node{}, uses: map[string][]*node{}, holds: map[string][]*contract.Contract{}}
 	get := func(at place.Place) *node {
 		key := nodeKey(at)
@@ -58,7 +58,7 @@ func newTree(scan *site.Scan, index map[string]map[match.Import]*contract.Contra
 		}
 		n := get(s.At)
 		n.sites = append(n.sites, s)
-		if c := index[s.Package][match.Import{Module: s.Module, Name: s.Component}]; c != nil {
+		if c := index[s.Package].Find(s.Module, s.Component); c != nil {
 			n.also = append(n.also, c)
 			if n.contract == nil {
 				n.contract = c

@@ -93,9 +93,15 @@ func (a *at) value(x site.Given, m member, sure bool) {
 		}
 		return
 	}
-	for _, v := range list {
+	fits := func(v site.Value) bool {
 		t := match.TypeOf(v.V)
-		if t == nil || a.converted(v, p) || types.Assignable(t, to).Answer != types.No {
+		return t == nil || a.converted(v, p) || types.Assignable(t, to).Answer != types.No
+	}
+	if x.Guarded && slices.ContainsFunc(list, fits) {
+		return // a condition may leave nothing else
+	}
+	for _, v := range list {
+		if fits(v) {
 			continue
 		}
 		if v.V == nil && x.Literal == nil {
@@ -223,6 +229,9 @@ func (a *at) typed(x site.Given, m member, to types.Type, sure bool) {
 	}
 	if contentMayFit(from, to) {
 		return
+	}
+	if x.Guarded && slices.ContainsFunc(types.Members(from), func(m types.Type) bool { return types.Assignable(m, to).Answer != types.No }) {
+		return // a condition may leave nothing else
 	}
 	t := told{kind: ValueMismatch, member: m.spelled, at: x.At, why: fmt.Sprintf("gives %s, of type %s, for %s, which takes %s", orMarkup(x.Expression), x.Type, m.spelled, m.prop.Type), mend: "give what it takes", sure: Likely}
 	if fn, ok := from.(*types.Func); ok && !mayBeFunction(m.prop.Type.T) {

@@ -11,7 +11,6 @@ import (
 
 	"steadysocket/core/change"
 	"steadysocket/core/contract"
-	"steadysocket/core/names"
 	"steadysocket/core/place"
 	"steadysocket/core/site"
 	"steadysocket/core/types"
@@ -289,53 +288,6 @@ func TypeOf(v any) types.Type {
 		return &types.Literal{Of: types.Number, Value: v.String()}
 	}
 	return nil
-}
-
-// Import is what an app imports a component by; Module is "" for the main module.
-type Import struct{ Module, Name string }
-
-// Components finds contracts by what apps import.
-func Components(l *contract.Listing) map[Import]*contract.Contract {
-	index := map[Import]*contract.Contract{}
-	add := func(module, name string, c *contract.Contract) {
-		if module == "." {
-			module = ""
-		}
-		if key := (Import{module, name}); index[key] == nil {
-			index[key] = c
-		}
-	}
-	owners := map[string]*contract.Contract{}
-	for i := range l.Components {
-		if c := &l.Components[i]; c.Export.Kind != "member" {
-			owners[c.Key()] = c
-		}
-	}
-	for i := range l.Components {
-		c := &l.Components[i]
-		if c.Export.Kind == "member" {
-			add(c.Export.Module, c.Component[strings.LastIndexByte(c.Component, '/')+1:], c)
-			// It hangs on its owner however that is imported.
-			if owner := owners[c.Export.Module+"#"+c.Export.Of]; owner != nil {
-				add(owner.Export.Module, owner.Export.Name+"."+c.Export.Name, c)
-				for _, also := range owner.Export.Also {
-					add(also.Module, also.Name+"."+c.Export.Name, c)
-				}
-			}
-			continue
-		}
-		add(c.Export.Module, c.Export.Name, c)
-		if c.Framework == "web component" { // a tag has no module
-			if tag := c.Root.First(); tag != "" {
-				add(".", names.UpperFirst(names.Camel(tag)), c)
-			}
-			add(".", c.Component, c)
-		}
-		for _, also := range c.Export.Also {
-			add(also.Module, also.Name, c)
-		}
-	}
-	return index
 }
 
 // KeyOf is what a member of a kind is known by among all that a site can give.

@@ -131,8 +131,8 @@ func TestKeys(t *testing.T) {
 	c.Export.Also = []contract.OtherPath{{Module: "./x", Name: "Y"}}
 	l := &contract.Listing{Components: []contract.Contract{*c}}
 	index := match.Components(l)
-	for _, by := range []match.Import{{Name: "X"}, {Module: "./x", Name: "Y"}} {
-		if index[by] != &l.Components[0] {
+	for _, by := range [][2]string{{"", "X"}, {"./x", "Y"}} {
+		if index.Find(by[0], by[1]) != &l.Components[0] {
 			t.Errorf("%v finds nothing", by)
 		}
 	}
@@ -153,16 +153,57 @@ func TestComponents(t *testing.T) {
 		{Component: "Parts.Cell", Export: contract.Export{Module: ".", Name: "Cell", Kind: "member", Of: "Parts"}},
 	}}
 	index := match.Components(l)
-	for from, want := range map[match.Import]string{
-		{Module: "./table", Name: "default"}: "Table", {Name: "Table"}: "Table", {Module: "./table", Name: "default.Row"}: "Table.Row", {Name: "Table.Row"}: "Table.Row",
-		{Name: "Parts.Cell"}: "Parts.Cell", {Module: "./table", Name: "Table"}: "", {Name: "default"}: "", {Name: "Table.Cell"}: "",
+	for from, want := range map[[2]string]string{
+		{"./table", "default"}: "Table", {"", "Table"}: "Table", {"./table", "default.Row"}: "Table.Row", {"", "Table.Row"}: "Table.Row",
+		{"", "Parts.Cell"}: "Parts.Cell", {"./table", "Table"}: "", {"", "default"}: "", {"", "Table.Cell"}: "",
 	} {
-		got := ""
-		if c := index[from]; c != nil {
-			got = c.Component
+		if got := found(index, from); got != want {
+			t.Errorf("%s of %q is %q, want %q", from[1], from[0], got, want)
 		}
-		if got != want {
-			t.Errorf("%s of %q is %q, want %q", from.Name, from.Module, got, want)
+	}
+}
+
+func found(index *match.Index, by [2]string) string {
+	if c := index.Find(by[0], by[1]); c != nil {
+		return c.Component
+	}
+	return ""
+}
+
+// TestFiles holds that a component is found by the paths of files too, of each way in which
+// a package is built, and which modules are known to be there.
+func TestFiles(t *testing.T) {
+	l := &contract.Listing{
+		Package: contract.PackageInfo{Modules: []string{".", "./parts/*"}, Files: []contract.File{
+			{Path: "./es/table/index", Gives: map[string]string{"default": "Table", "Row": "Row"}},
+			{Path: "./es/table/row", Gives: map[string]string{"default": "Row"}},
+			{Path: "./lib/table/index"}, {Path: "./lib/other/index"}, {Path: "./theme"},
+		}},
+		Components: []contract.Contract{
+			{Component: "Table", Export: contract.Export{Module: ".", Name: "Table", Kind: "named"}},
+			{Component: "Table.Cell", Export: contract.Export{Module: ".", Name: "Cell", Kind: "member", Of: "Table"}},
+			{Component: "Row", Export: contract.Export{Module: ".", Name: "Row", Kind: "named"}},
+		}}
+	index := match.Components(l)
+	for by, want := range map[[2]string]string{
+		{"./es/table", "default"}: "Table", {"./es/table/index", "default"}: "Table", {"./es/table/index.js", "Row"}: "Row", {"./es/table/row", "default"}: "Row",
+		{"./lib/table", "default"}: "Table", {"./lib/table/index.js", "Row"}: "Row", {"./es/table", "default.Cell"}: "Table.Cell",
+		{"./lib/other", "default"}: "", {"./es/table", "Table"}: "", {"./es/table", "default.Row"}: "", {"./cjs/table", "default"}: "",
+	} {
+		if got := found(index, by); got != want {
+			t.Errorf("%s of %q is %q, want %q", by[1], by[0], got, want)
 		}
+	}
+	for module, want := range map[string]match.Existence{
+		"": match.There, "./parts/row": match.There, "./es/table": match.There, "./lib/other/index.mjs": match.There, "./theme": match.There,
+		"./cjs/table": match.Missing, "./es/tables": match.Missing, "./es/table.css": match.Unknown, "./package.json": match.Unknown,
+	} {
+		if got := index.Module(module); got != want {
+			t.Errorf("%q is %v, want %v", module, got, want)
+		}
+	}
+	l.Package.MoreModules = true
+	if got := match.Components(l).Module("./cjs/table"); got != match.Unknown {
+		t.Errorf("a module of a package of which not all modules are listed is %v", got)
 	}
 }

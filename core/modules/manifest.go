@@ -331,7 +331,7 @@ func (s *Set) Patterns() (found []ModuleFile, more bool) {
 					continue
 				}
 				file, there := s.Entry(module)
-				if !there || file != name {
+				if !there || file != name && stem(file) != stem(name) {
 					continue // another key is nearer, or takes it away
 				}
 				if len(found) == maxPatterns {
@@ -344,6 +344,95 @@ func (s *Set) Patterns() (found []ModuleFile, more bool) {
 	}
 	return found, false
 }
+
+// stem is a file's path without its ending: declarations stand beside their code under
+// one stem.
+func stem(file string) string {
+	file = strings.TrimSuffix(file, path.Ext(file))
+	return strings.TrimSuffix(file, ".d")
+}
+
+// Importable lists the files of a published package that apps can import by their paths
+// although no module is listed for them: of a package without exports all, else those
+// behind patterns that give out any file whatever its ending. Of code and its
+// declarations the declarations are listed. any is false where the package gives out
+// listed modules alone; it is true without files where they are not here, as in a
+// checkout, of which a build makes what is published.
+func (s *Set) Importable() (files []ModuleFile, any bool) {
+	type open struct{ module, folder string } // both without ending slash
+	var opens []open
+	m := s.Manifest
+	switch {
+	case !m.lists() && m.Exports.given():
+		return nil, false
+	case !m.lists():
+		opens = append(opens, open{".", "."})
+		whole := m.whole()
+		if _, ok := s.firstFile(s.Dir, whole.Targets[:len(whole.Targets)-2]); !ok {
+			return nil, true
+		}
+	}
+	for i, key := range m.Exports.Keys {
+		before, after, star := strings.Cut(key, "/*")
+		if !star || after != "" || m.Exports.Values[i].Null {
+			continue
+		}
+		for _, target := range m.Exports.Values[i].Targets() {
+			if folder, after, star := strings.Cut(target, "/*"); star && after == "" {
+				opens = append(opens, open{before, folder})
+				break
+			}
+		}
+	}
+	seen := map[string]int{}
+	for _, o := range opens {
+		root := path.Join(s.Dir, o.folder)
+		for _, name := range s.filesUnder(root) {
+			module := o.module + strings.TrimPrefix(stem(name), root)
+			if root == "." {
+				module = o.module + "/" + stem(name)
+			}
+			at, known := seen[module]
+			switch {
+			case !known && len(files) == maxImportable:
+				return nil, true
+			case !known:
+				seen[module] = len(files)
+				files = append(files, ModuleFile{module, name})
+			case strings.Contains(path.Base(name), ".d."):
+				files[at].File = name
+			}
+		}
+	}
+	slices.SortFunc(files, func(a, b ModuleFile) int { return strings.Compare(a.Module, b.Module) })
+	return files, len(opens) > 0
+}
+
+// Others lists the modules that the exports of a package name and that hold something else
+// than code: styles, tables.
+func (s *Set) Others() (list []string) {
+	m := s.Manifest
+	for i, key := range m.Exports.Keys {
+		if !m.lists() || strings.Contains(key, "*") || m.Exports.Values[i].Null {
+			continue
+		}
+		for _, target := range m.Exports.Values[i].Targets() {
+			name := path.Join(s.Dir, target)
+			if !fs.ValidPath(name) || syntax.Parses(name) {
+				continue
+			}
+			if _, err := fs.Stat(s.FS, name); err == nil {
+				list = append(list, key)
+				break
+			}
+		}
+	}
+	return list
+}
+
+// maxImportable bounds the files that are listed as importable. The largest published
+// packages that list no modules have some 8,000, built in several ways.
+const maxImportable = 30000
 
 // maxPatterns bounds the modules that patterns give out.
 const maxPatterns = 400

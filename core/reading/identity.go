@@ -100,7 +100,7 @@ func (r *reader) bundles() map[string]bool {
 				shared++
 			}
 		}
-		found[module] = inOutput(module) && float64(shared) >= bundleShare*float64(len(list))
+		found[module] = place.InOutput(module) && float64(shared) >= bundleShare*float64(len(list))
 	}
 	return found
 }
@@ -115,7 +115,7 @@ func sameComponent(a, b *contract.Contract, bundles map[string]bool) bool {
 		return true
 	case bundles[a.Export.Module] != bundles[b.Export.Module] && (a.Export.Module == "." || b.Export.Module == "."):
 		return true
-	case a.At != nil && b.At != nil && inOutput(a.At.File) && inOutput(b.At.File) && unbuilt(a.At.File) == unbuilt(b.At.File):
+	case a.At != nil && b.At != nil && place.InOutput(a.At.File) && place.InOutput(b.At.File) && place.Unbuilt(a.At.File) == place.Unbuilt(b.At.File):
 		return true
 	}
 	return face(a) == face(b)
@@ -123,23 +123,6 @@ func sameComponent(a, b *contract.Contract, bundles map[string]bool) bool {
 
 func samePlace(a, b place.Place) bool {
 	return a.File == b.File && a.Line == b.Line && a.Column == b.Column
-}
-
-// builds are the usual folders in which builds for several module systems stand beside
-// each other.
-var builds = map[string]bool{"es": true, "esm": true, "cjs": true, "lib": true, "dist": true, "umd": true, "mjs": true, "module": true, "modern": true, "legacy": true,
-	"lib-commonjs": true, "lib-amd": true, "lib-esm": true, "commonjs": true, "build": true, "types": true, "out": true}
-
-// inOutput reports whether a path leads through a folder that a build writes.
-func inOutput(name string) bool {
-	return slices.ContainsFunc(strings.Split(path.Dir(name), "/"), func(part string) bool { return builds[part] })
-}
-
-// unbuilt is a path without the folders that a build writes, and without its ending.
-func unbuilt(name string) string {
-	dir := slices.DeleteFunc(strings.Split(path.Dir(name), "/"), func(part string) bool { return builds[part] || part == "." })
-	base, _, _ := strings.Cut(path.Base(name), ".")
-	return strings.Join(append(dir, base), "/")
 }
 
 // face is the interface of a component without how it is reached.

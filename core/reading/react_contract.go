@@ -102,9 +102,11 @@ func accepted(s *evaluate.Shape) contract.PassThrough {
 		if noAttributes[n.Name] {
 			continue
 		}
-		if !slices.ContainsFunc(p.To, func(f contract.Forward) bool { return f.Element == n.Element }) {
-			p.To = append(p.To, contract.Forward{To: "unknown", Element: n.Element, Except: n.Except})
+		if i := slices.IndexFunc(p.To, func(f contract.Forward) bool { return f.Element == n.Element }); i >= 0 {
+			p.To[i].Except = evaluate.Both(p.To[i].Except, n.Except)
+			continue
 		}
+		p.To = append(p.To, contract.Forward{To: "unknown", Element: n.Element, Except: n.Except})
 	}
 	if s.Open {
 		p.To = append(p.To, contract.Forward{To: "unknown", Element: "*"})
@@ -550,7 +552,7 @@ func payloadOf(fn *types.Func) *contract.Payload {
 	}
 	p := &contract.Payload{Positional: true}
 	for _, param := range fn.Params {
-		p.Fields = append(p.Fields, contract.Field{Name: param.Name, Type: contract.TypeOf(param.Type), Optional: param.Optional || param.Rest})
+		p.Fields = append(p.Fields, contract.Field{Name: param.Name, Type: contract.TypeOf(param.Type), Optional: param.Optional || param.Rest, Rest: param.Rest})
 	}
 	return p
 }
@@ -777,7 +779,7 @@ func (r *reader) result(t evaluate.Type) *contract.Payload {
 			if name == "" {
 				name = []string{"first", "second", "third", "fourth", "fifth"}[min(i, 4)]
 			}
-			p.Fields = append(p.Fields, contract.Field{Name: name, Type: contract.TypeOf(elem.Type), Optional: elem.Optional || elem.Rest})
+			p.Fields = append(p.Fields, contract.Field{Name: name, Type: contract.TypeOf(elem.Type), Optional: elem.Optional || elem.Rest, Rest: elem.Rest})
 		}
 		return p
 	case types.Basic:

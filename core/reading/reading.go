@@ -28,7 +28,7 @@ import (
 
 // Version is the version of the readers. It grows with every change to what
 // they find in the same source.
-const Version = "15"
+const Version = "16"
 
 // Options say what to read and what is known besides the source.
 type Options struct {
@@ -267,6 +267,7 @@ func Read(fsys fs.FS, o Options) (*Result, error) {
 	r.definedTwice()
 	r.connect()
 	r.identify()
+	r.importable()
 	r.finish(o)
 	result.Listing, result.Conflicts, result.Bytes = r.listing, r.conflicts, r.set.Bytes()
 	result.Built = !o.FromSource && slices.ContainsFunc(r.starts, func(s start) bool { return r.set.Built(s.Module) })

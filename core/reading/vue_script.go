@@ -132,7 +132,7 @@ func (v *vueReading) eventsOf(of evaluate.Type, at place.Place) {
 		}
 		payload := &contract.Payload{Positional: true}
 		for _, p := range sig.Params[1:] {
-			payload.Fields = append(payload.Fields, contract.Field{Name: p.Name, Type: v.r.quiet(p.Type), Optional: p.Optional || p.Rest})
+			payload.Fields = append(payload.Fields, contract.Field{Name: p.Name, Type: v.r.quiet(p.Type), Optional: p.Optional || p.Rest, Rest: p.Rest})
 		}
 		for _, name := range list {
 			v.emit(name.Text(), at, payload)
@@ -169,7 +169,7 @@ func vuePayload(t types.Type) *contract.Payload {
 					name += string(rune('1' + i))
 				}
 			}
-			p.Fields = append(p.Fields, contract.Field{Name: name, Type: contract.TypeOf(e.Type), Optional: e.Optional || e.Rest})
+			p.Fields = append(p.Fields, contract.Field{Name: name, Type: contract.TypeOf(e.Type), Optional: e.Optional || e.Rest, Rest: e.Rest})
 		}
 		return p
 	case *types.Func:

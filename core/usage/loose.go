@@ -111,7 +111,7 @@ func (s *scanner) looseInModule(m *modules.Module) {
 		}
 	}, element: func(e *syntax.Element, name string) {
 		switch {
-		case namesakes[name]:
+		case namesakes[name] == unused, namesakes[name] == used && givesForeign(e, name):
 			s.loose(m, e, site.Loose{Name: name, Kind: site.LooseElement})
 		case !html.Element(name):
 			if _, known := s.tagTarget(name); !known {
@@ -164,16 +164,48 @@ func (s *scanner) placeAsKey(m *modules.Module) {
 	})
 }
 
+// namesake says how a file uses an imported component that a native element is called as.
+type namesake int
+
+const (
+	none namesake = iota
+	used
+	unused // the element may be meant for it
+)
+
 // namesakes are the components that a file imports and that a native element is called
-// as, but for capitals.
-func (s *scanner) namesakes(m *modules.Module) map[string]bool {
-	list := map[string]bool{}
+// as, but for capitals, by the name of the element.
+func (s *scanner) namesakes(m *modules.Module) map[string]namesake {
+	list := map[string]namesake{}
 	for local, i := range m.Imports.All() {
 		if _, _, ok := s.library(i.From); ok && !i.TypeOnly && names.IsComponent(local) && html.Element(local) {
-			list[strings.ToLower(local)] = true
+			list[strings.ToLower(local)] = unused
 		}
 	}
+	if len(list) == 0 {
+		return list
+	}
+	syntax.WalkFile(m.File, func(n syntax.Node) bool {
+		switch n := n.(type) {
+		case *syntax.Import, *syntax.TypeName:
+			return false
+		case *syntax.Ident:
+			if key := strings.ToLower(n.Name); list[key] != none && m.Imports.Has(n.Name) {
+				list[key] = used
+			}
+		}
+		return true
+	})
 	return list
+}
+
+// givesForeign reports whether an element is given by name what no element of that name
+// knows.
+func givesForeign(e *syntax.Element, name string) bool {
+	return slices.ContainsFunc(e.Attrs, func(a *syntax.Attr) bool {
+		id, ok := a.Name.(*syntax.Ident)
+		return ok && id.Name != "key" && id.Name != "ref" && !html.Attribute(name, id.Name)
+	})
 }
 
 // freeNames visits what is read and not declared around where it is read, below the top

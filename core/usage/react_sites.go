@@ -479,6 +479,11 @@ func (w *walker) madeElement(u *use, c *syntax.Call) {
 			return
 		}
 	}
+	if len(c.Args) > 2 && u.kinds == vueKinds && !isContent(c.Args[2]) {
+		// A record of slots, or a list of what is drawn: what it is stands elsewhere.
+		u.site.Slots = append(u.site.Slots, site.Given{Spread: w.text(c.Args[2]), Open: true, At: w.m.Place(c.Args[2])})
+		return
+	}
 	if len(c.Args) > 2 {
 		g := site.Given{Spelled: "children", At: w.m.Place(c.Args[2])}
 		g.At.Span = nil
@@ -488,4 +493,14 @@ func (w *walker) madeElement(u *use, c *syntax.Call) {
 		}
 		u.site.Slots = append(u.site.Slots, g)
 	}
+}
+
+// isContent reports whether the third argument of Vue's h is what is drawn, rather than a
+// record of slots, by its form.
+func isContent(x syntax.Expr) bool {
+	switch syntax.Bare(x).(type) {
+	case *syntax.Array, *syntax.Literal, *syntax.Template, *syntax.Call, *syntax.Element, *syntax.Func:
+		return true
+	}
+	return false
 }

@@ -99,6 +99,7 @@ func (w *walker) describe(g *site.Given, x syntax.Expr) {
 	t := w.s.typing()
 	if plain := t.plain(t.eval.AsGiven(x, w.typeScope())); plain != nil {
 		typed(g, plain)
+		g.Guarded = (len(g.MayBe) > 1 || len(types.Members(plain)) > 1) && w.guarded(x)
 	}
 }
 

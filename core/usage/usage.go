@@ -20,7 +20,7 @@ import (
 )
 
 // Version is the version of the scanners.
-const Version = "9"
+const Version = "10"
 
 // Options say what to look for.
 type Options struct {
@@ -193,8 +193,9 @@ type scanner struct {
 	libraries   []string
 	uses        []*use // of library components and of the app's own
 	wrappers    map[string]*wrapper
-	types       *typing // nil until a type is asked for
-	byName      *places // nil until a name is asked for
+	types       *typing                             // nil until a type is asked for
+	asked       map[*modules.Module]map[string]bool // the names that conditions ask about
+	byName      *places                             // nil until a name is asked for
 	said        map[site.Unread]bool
 	elements    *elementTags // nil until a tag is asked for
 	pass        int          // which walk is under way
