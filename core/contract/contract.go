@@ -227,6 +227,7 @@ type Prop struct {
 	Values      []any        `c:"values,derived"`
 	Open        bool         `c:"open,derived"`
 	Required    Fact         `c:"required,always"`
+	Rest        bool         `c:"rest"` // of logic: all arguments from here on, as a list
 	Default     Default      `c:"default"`
 	Limits      *Limits      `c:"limits"`
 	Unit        string       `c:"unit"`

@@ -398,10 +398,13 @@ func (a *at) newType() types.Type {
 	n := a.change.Detail.New
 	for _, p := range n.Props {
 		if p.Spelled.Name == a.spelled() || p.Name == a.change.Member.Name {
-			if p.Type.Known() {
-				return p.Type.T
+			switch {
+			case !p.Type.Known():
+				return nil
+			case p.Rest:
+				return types.ElementOf(p.Type.T)
 			}
-			return nil
+			return p.Type.T
 		}
 	}
 	for _, s := range n.Slots {

@@ -225,7 +225,11 @@ func (a *app) unknownComponent(s *site.Site, l *contract.Listing) {
 			known = append(known, main+"."+p.Name)
 		}
 	}
-	if near := contract.Nearest(written, known); closeTo(written, near) {
+	near := contract.Nearest(written, known)
+	if s.Found == "plugin" && !closeTo(written, near) {
+		t.sure, t.why = Unsure, fmt.Sprintf("nothing that was read registers %s, and %s has no component of that name", s.Component, l.Package.Name)
+	}
+	if closeTo(written, near) {
 		t.meant, t.mend = near, "write "+near
 		if s.Form == site.Element && strings.HasPrefix(s.Text, "<"+written) {
 			t.edits = []Edit{{At: after(s.At, 1), Old: written, New: near}}

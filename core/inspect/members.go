@@ -216,6 +216,9 @@ func (a *at) unknownName(kind contract.MemberKind, x site.Given) {
 	if p := a.contract.PassThrough; p.Unknown && len(p.To) == 0 {
 		t.sure = Likely // its types take nothing else; its code may
 	}
+	if len(a.site.Via) > 0 && !isClose {
+		t.sure = Unsure // the wrapper may take it for itself, or hand it on with all the rest, where it does no harm
+	}
 	if isClose {
 		t.meant, t.mend, t.edits = near, "write "+near, a.rename(x, near)
 	} else {

@@ -80,6 +80,9 @@ func (a *at) value(x site.Given, m member, sure bool) {
 		return
 	}
 	to := p.Type.T
+	if p.Rest {
+		to = types.ElementOf(to)
+	}
 	if p.Required != contract.Yes {
 		to = types.NewUnion(to, types.Undefined)
 	}
@@ -241,8 +244,8 @@ func (a *at) typed(x site.Given, m member, to types.Type, sure bool) {
 			t.edits = a.replaceValue(x, x.Expression, x.Expression+"()")
 		}
 	}
-	if !sure {
-		t.sure = Unsure
+	if !sure || slices.ContainsFunc(a.given.Spreads, func(s match.Spread) bool { return s.Open && len(s.Keys)+len(s.Perhaps) == 0 }) {
+		t.sure = Unsure // beside a spread of which nothing is known, compilers let everything through
 	}
 	a.say(t)
 }

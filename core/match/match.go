@@ -149,6 +149,10 @@ func argument(x site.Given, c *contract.Contract) []site.Given {
 	for _, key := range x.Keys {
 		record = record && slices.ContainsFunc(c.Props, func(p *contract.Prop) bool { return p.Spelled.Or(p.Name) == key })
 	}
+	at := x.Position - 1
+	if last := len(c.Props) - 1; at > last && c.Props[last].Rest {
+		at = last
+	}
 	switch {
 	case record:
 		var list []site.Given
@@ -165,12 +169,12 @@ func argument(x site.Given, c *contract.Contract) []site.Given {
 			list = append(list, site.Given{Spread: x.Expression, At: x.At})
 		}
 		return list
-	case x.Position > len(c.Props):
+	case at >= len(c.Props):
 		return nil
-	case x.Position == 1 && len(c.Props) > 1 && x.Literal == nil && x.Type == "" && len(x.MayBe) == 0:
+	case at == 0 && len(c.Props) > 1 && x.Literal == nil && x.Type == "" && len(x.MayBe) == 0:
 		return []site.Given{{Spread: x.Expression, At: x.At}} // it may be a record of them
 	}
-	x.Spelled = c.Props[x.Position-1].Spelled.Or(c.Props[x.Position-1].Name)
+	x.Spelled = c.Props[at].Spelled.Or(c.Props[at].Name)
 	return []site.Given{x}
 }
 

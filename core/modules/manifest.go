@@ -387,6 +387,16 @@ func (s *Set) Importable() (files []ModuleFile, any bool) {
 	seen := map[string]int{}
 	for _, o := range opens {
 		root := path.Join(s.Dir, o.folder)
+		for _, dir := range s.foldersUnder(root) {
+			if file, ok := s.standsFor(dir, 0); ok && len(files) < maxImportable {
+				module := o.module + strings.TrimPrefix(dir, strings.TrimSuffix(root, "."))
+				if root == "." {
+					module = o.module + "/" + dir
+				}
+				seen[module] = len(files)
+				files = append(files, ModuleFile{module, file})
+			}
+		}
 		for _, name := range s.filesUnder(root) {
 			module := o.module + strings.TrimPrefix(stem(name), root)
 			if root == "." {
@@ -406,6 +416,23 @@ func (s *Set) Importable() (files []ModuleFile, any bool) {
 	}
 	slices.SortFunc(files, func(a, b ModuleFile) int { return strings.Compare(a.Module, b.Module) })
 	return files, len(opens) > 0
+}
+
+// foldersUnder lists the folders under another that hold a manifest of their own, by which
+// they stand for a file.
+func (s *Set) foldersUnder(root string) (list []string) {
+	fs.WalkDir(s.FS, root, func(name string, entry fs.DirEntry, err error) error {
+		switch {
+		case err != nil:
+			return fs.SkipAll
+		case entry.IsDir() && name != root && skipped[entry.Name()]:
+			return fs.SkipDir
+		case entry.Name() == manifestName && path.Dir(name) != root:
+			list = append(list, path.Dir(name))
+		}
+		return nil
+	})
+	return list
 }
 
 // Others lists the modules that the exports of a package name and that hold something else

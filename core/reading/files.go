@@ -29,11 +29,11 @@ func (r *reader) importable() {
 		p.MoreModules = true
 		return
 	}
-	at := map[string]int{} // by file
+	at := map[string][]int{} // by file: folders stand for files, too
 	p.Files = make([]contract.File, len(files))
 	for i, f := range files {
 		p.Files[i].Path = f.Module
-		at[f.File] = i
+		at[f.File] = append(at[f.File], i)
 	}
 	behind := map[string]string{} // the files behind modules
 	for _, s := range r.starts {
@@ -67,18 +67,18 @@ func (r *reader) importable() {
 		}
 	}
 	for file := range looked {
-		i, ok := at[file]
-		if !ok {
+		if len(at[file]) == 0 {
 			continue
 		}
+		gives := map[string]string{}
 		names, _, _ := r.set.FileNames(file)
 		for _, name := range names {
 			if component := of[r.set.Past(file, name)]; component != "" {
-				if p.Files[i].Gives == nil {
-					p.Files[i].Gives = map[string]string{}
-				}
-				p.Files[i].Gives[name] = component
+				gives[name] = component
 			}
+		}
+		for _, i := range at[file] {
+			p.Files[i].Gives = gives
 		}
 		r.readFiles[file] = true
 	}

@@ -746,7 +746,7 @@ func (r *reader) hook(name string, e entry) bool {
 			}
 		}
 		c.Props = append(c.Props, &contract.Prop{Name: pname, Spelled: contract.SpelledAs(pname), Type: contract.TypeOf(plain),
-			Required: contract.FactOf(!p.Optional && !p.Rest), Origin: "own", At: &at, Default: unknownUnless(p.Optional)})
+			Required: contract.FactOf(!p.Optional && !p.Rest), Rest: p.Rest, Origin: "own", At: &at, Default: unknownUnless(p.Optional)})
 	}
 	c.Result = r.result(sig.Result)
 	r.eval.Odd = nil

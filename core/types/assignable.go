@@ -521,7 +521,7 @@ func (r *relation) toNamed(from Type, to *Named) Verdict {
 			for _, e := range from.Elems {
 				elem := e.Type
 				if e.Rest {
-					elem = elementOf(elem)
+					elem = ElementOf(elem)
 				}
 				v = both(v, r.rel(elem, Content))
 			}

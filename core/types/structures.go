@@ -7,7 +7,8 @@ import (
 	"strings"
 )
 
-func elementOf(t Type) Type {
+// ElementOf is what stands in a list of a type; what is no list is given as it is.
+func ElementOf(t Type) Type {
 	switch t := t.(type) {
 	case *Array:
 		return t.Elem
@@ -25,7 +26,7 @@ func elementOf(t Type) Type {
 func tupleElement(e Elem) Type {
 	switch {
 	case e.Rest:
-		return elementOf(e.Type)
+		return ElementOf(e.Type)
 	case e.Optional:
 		return NewUnion(e.Type, Undefined)
 	}
@@ -57,7 +58,7 @@ func (r *relation) toArray(from Type, to *Array) Verdict {
 func (t *Tuple) shape() (fixed []Elem, required int, rest Type) {
 	for _, e := range t.Elems {
 		if e.Rest {
-			rest = elementOf(e.Type)
+			rest = ElementOf(e.Type)
 			continue
 		}
 		fixed = append(fixed, e)
@@ -128,7 +129,7 @@ func (f *Func) paramAt(i int) (t Type, optional bool) {
 			}
 			return nil, true
 		}
-		return elementOf(rest), true
+		return ElementOf(rest), true
 	}
 	if i >= len(f.Params) {
 		return nil, true
@@ -253,7 +254,7 @@ func (r *relation) toObject(from Type, to *Object) Verdict {
 			if index.Key != Type(Number) {
 				return no(from.String() + " has no index of " + index.Key.String())
 			}
-			v = both(v, r.rel(elementOf(from), index.Value))
+			v = both(v, r.rel(ElementOf(from), index.Value))
 		case *Literal, *Template, Basic:
 			if index.Key != Type(Number) || memberKind(from) != String {
 				return misfit(from, to)

@@ -384,7 +384,7 @@ func (w *walker) spread(u *use, x syntax.Expr, at syntax.Node) {
 				u.rest = true
 			case b.props && w.within != "":
 				u.whole = true
-			case b.value != nil:
+			case b.value != nil && !asserted(x):
 				x = b.value
 			}
 		}

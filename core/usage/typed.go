@@ -5,6 +5,7 @@ package usage
 import (
 	"encoding/json"
 	"maps"
+	"slices"
 
 	"steadysocket/core/evaluate"
 	"steadysocket/core/react"
@@ -97,10 +98,26 @@ func (w *walker) describe(g *site.Given, x syntax.Expr) {
 		return // its parameters are of the type that it is held against
 	}
 	t := w.s.typing()
-	if plain := t.plain(t.eval.AsGiven(x, w.typeScope())); plain != nil {
+	if plain := t.plain(t.eval.AsGiven(x, w.typeScope())); plain != nil && (w.checked || !hollow(plain, 0)) {
 		typed(g, plain)
 		g.Guarded = (len(g.MayBe) > 1 || len(types.Members(plain)) > 1) && w.guarded(x)
 	}
+}
+
+// hollow reports whether a function of a type takes or gives nothing but undefined or null
+// at some place: in a file without types that is what is inferred of a value that is not
+// there yet, as of useState(), and stands for anything.
+func hollow(t types.Type, depth int) bool {
+	nothing := func(t types.Type) bool { return t == types.Type(types.Undefined) || t == types.Type(types.Null) }
+	switch t := t.(type) {
+	case *types.Func:
+		return depth < 6 && slices.ContainsFunc(t.Params, func(p types.Param) bool {
+			return slices.ContainsFunc(types.Members(p.Type), nothing) || hollow(p.Type, depth+1)
+		})
+	case *types.Union:
+		return depth < 6 && slices.ContainsFunc(t.Members, func(m types.Type) bool { return hollow(m, depth+1) })
+	}
+	return false
 }
 
 // typed adds what a type says to what is given.

@@ -457,6 +457,9 @@ func (w *templateWalker) named(name string, at place.Place) []foundTarget {
 				if to, ok := w.resolve(&syntax.Ident{Name: spelled}); ok && to.name != "*" {
 					return []foundTarget{{to: to}}
 				}
+				if base := path.Base(w.m.Path); strings.TrimSuffix(base, path.Ext(base)) == spelled {
+					return nil // it draws itself, by the name of its file
+				}
 				if _, ok := w.m.Imports.Find(spelled); ok {
 					return nil // of a package that is not asked for, or by an alias that is not known
 				}
