@@ -155,11 +155,13 @@ func (r *appRow) hold(scan *site.Scan, findings []inspect.Finding, errs []compil
 		for _, e := range errs {
 			confirmed = confirmed || f.Site == "" && e.File == f.At.File && e.Line == f.At.Line
 		}
+		// Nothing checks JavaScript, but the compiler can be made to.
+		silent := f.Silent && !(r.JS && slices.ContainsFunc(inspect.Rows, func(row inspect.Row) bool { return row.Kind == f.Kind && row.Told != inspect.Nobody }))
 		switch {
 		case f.Sure == inspect.Unsure:
 			r.Unsure++
 			verdict = "unsure"
-		case f.Silent:
+		case silent:
 			r.Silent++
 			verdict = "silent"
 		case confirmed:

@@ -377,6 +377,7 @@ func slotAttribute(e *syntax.Element) string {
 func (w *walker) spread(u *use, x syntax.Expr, at syntax.Node) {
 	g := site.Given{Spread: w.text(x), Open: true, At: w.m.Place(at)}
 	g.At.Span = nil
+	written := x
 	if id, ok := syntax.Bare(x).(*syntax.Ident); ok {
 		if b, ok := w.lookup(id.Name); ok {
 			switch {
@@ -385,11 +386,11 @@ func (w *walker) spread(u *use, x syntax.Expr, at syntax.Node) {
 			case b.props && w.within != "":
 				u.whole = true
 			case b.value != nil && !asserted(x):
-				x = b.value
+				written = b.value
 			}
 		}
 	}
-	if o, ok := syntax.Bare(x).(*syntax.Object); ok {
+	if o, ok := syntax.Bare(written).(*syntax.Object); ok {
 		w.record(&g, o)
 	} else if !u.rest && !u.whole {
 		w.carried(&g, x)
