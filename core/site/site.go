@@ -101,9 +101,9 @@ type Given struct {
 	Open       bool        `json:"open,omitempty"`     // of a spread: there may be more
 	Literal    *Value      `json:"literal,omitempty"`
 	Expression string      `json:"expression,omitempty"`
-	MayBe      []Value     `json:"mayBe,omitempty"` // literals that the expression may be
-	All        bool        `json:"all,omitempty"`   // it can be nothing else
-	Type       string      `json:"type,omitempty"`  // of the expression, where it is known and no set of literals
+	MayBe      []Value     `json:"mayBe,omitempty"`   // literals that the expression may be
+	All        bool        `json:"all,omitempty"`     // it can be nothing else
+	Type       string      `json:"type,omitempty"`    // of the expression, where it is known and no set of literals
 	Guarded    bool        `json:"guarded,omitempty"` // a condition may leave less of it than MayBe or Type says
 	Takes      *Takes      `json:"takes,omitempty"`
 	At         place.Place `json:"at"`

@@ -20,7 +20,7 @@ import (
 )
 
 // Version is the version of the scanners.
-const Version = "10"
+const Version = "11"
 
 // Options say what to look for.
 type Options struct {
