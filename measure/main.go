@@ -54,11 +54,16 @@ func main() {
 	sourcesOnly := flag.Bool("sources", false, "measure React libraries by the sources that they carry only")
 	itselfOnly := flag.Bool("itself", false, "compare libraries with themselves only")
 	appsOnly := flag.Bool("apps", false, "judge inspection over published apps only")
+	mutationsOnly := flag.Bool("mutations", false, "judge comparing over libraries that are changed at random only")
+	seed := flag.Uint64("seed", 22, "what the random changes of -mutations follow from")
+	most := flag.Int("most", 150, "how many places -mutations changes in one library")
 	verbose := flag.Bool("v", false, "list every difference")
 	flag.BoolVar(&alone, "alone", false, "read each library without the packages around it")
 	flag.Parse()
 	var err error
 	switch {
+	case *mutationsOnly:
+		err = runMutations(*only, *folder, *seed, *most, *verbose)
 	case *appsOnly:
 		err = judgeApps(*only, *folder, *verbose)
 	case *itselfOnly:

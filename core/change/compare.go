@@ -364,7 +364,7 @@ func (c *comparison) parameters(me Member, o, n *contract.Contract) {
 			case narrowed, replaced:
 				f.kind = ParameterNarrowed
 			case unsure:
-				f.kind, f.why = TypeUnsure, types.Assignable(a, b).Why
+				f.kind, f.why = TypeUnsure, "the type parameter "+op.Name+": "+types.Assignable(a, b).Why
 			default:
 				continue
 			}

@@ -142,6 +142,21 @@ func isPropsLike(t Type) bool {
 // settled gives a signature in which each type parameter that chooses a
 // component or an element is what it is when the app chooses nothing.
 func (e *Evaluator) settled(sig *signature) *signature {
+	by := e.settledParams(sig)
+	if len(by) == 0 {
+		return sig
+	}
+	for _, p := range sig.typeParams {
+		if by[p] == nil {
+			by[p] = p
+		}
+	}
+	return e.given(sig, by)
+}
+
+// settledParams gives what the type parameters of a signature are that choose a component
+// or an element.
+func (e *Evaluator) settledParams(sig *signature) map[*param]Type {
 	by := map[*param]Type{}
 	for _, p := range sig.typeParams {
 		if e.listsFeatures(p) {
@@ -166,15 +181,7 @@ func (e *Evaluator) settled(sig *signature) *signature {
 		}
 		by[p] = of
 	}
-	if len(by) == 0 {
-		return sig
-	}
-	for _, p := range sig.typeParams {
-		if by[p] == nil {
-			by[p] = p
-		}
-	}
-	return e.given(sig, by)
+	return by
 }
 
 // listsFeatures reports whether a type parameter is a list that what is taken is computed
@@ -520,6 +527,52 @@ func (e *Evaluator) RefTo(target Type) Type { return &named{name: "Ref", args: [
 type Signature struct {
 	Params []Parameter
 	Result Type
+}
+
+// TypeParameter is one that an app may choose, or that what it gives chooses. Constraint
+// and Default are nil where there is none.
+type TypeParameter struct {
+	Name                string
+	Constraint, Default Type
+}
+
+// TypeParameters lists the type parameters of a component that is declared by its type:
+// those of the way to call it that is rendered, without those that choose an element.
+func (e *Evaluator) TypeParameters(t Type) (out []TypeParameter) {
+	t = settledOn(t)
+	if all, ok := t.(*both); ok {
+		for _, part := range all.list {
+			if out = e.TypeParameters(part); len(out) > 0 {
+				break
+			}
+		}
+		return out
+	}
+	o, ok := t.(*object)
+	if !ok || o.opaque {
+		return nil
+	}
+	for _, sig := range o.get().calls {
+		if !e.renders(sig) {
+			continue
+		}
+		chosen := e.settledParams(sig)
+		for _, p := range sig.typeParams {
+			if chosen[p] != nil {
+				continue
+			}
+			made := TypeParameter{Name: p.name}
+			if p.constraint != nil {
+				made.Constraint = p.constraint.get()
+			}
+			if p.fallback != nil {
+				made.Default = p.fallback.get()
+			}
+			out = append(out, made)
+		}
+		return out
+	}
+	return nil
 }
 
 // MakesFunctions reports whether a function gives back functions and nothing else.

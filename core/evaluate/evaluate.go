@@ -29,6 +29,9 @@ type Names struct {
 	// Native reports whether an interface of a known module is a set of native
 	// attributes, and of which element, "" for any.
 	Native func(name string) (element string, ok bool)
+	// Identity holds the interfaces of known modules that say nothing but what the
+	// framework itself takes of any component: what an instance is known by.
+	Identity map[string]bool
 }
 
 // Odd is something that was met and not understood.

@@ -251,6 +251,9 @@ func (p *plainer) intersection(t *both) types.Type {
 	apart := slices.ContainsFunc(t.list, func(m Type) bool { o, ok := m.(*object); return ok && len(o.get().indexes) > 0 })
 	for _, m := range t.list {
 		o, ok := m.(*object)
+		if ok && o.opaque && p.e.Names.Identity[o.name] && len(t.list) > 1 {
+			continue
+		}
 		if !ok || apart || o.opaque || o.empty() || len(o.get().calls)+len(o.get().news) > 0 {
 			rest = append(rest, p.of(m))
 			continue
@@ -285,12 +288,16 @@ func (p *plainer) object(o *object) types.Type {
 		}
 		from := o.from
 		key, declared := o.key.(declaration)
-		if declared && from == "" {
-			from, _ = p.e.Set.Foreign(key.module.Path)
+		in, as := key.module, key.name
+		if !declared && o.where != nil { // an alias names it
+			in, as = o.where, o.name
+		}
+		if in != nil && from == "" {
+			from, _ = p.e.Set.Foreign(in.Path)
 		}
 		made := p.named(o.name, from, p.arguments(o.args)...)
-		if declared {
-			p.noteName(made, key.module, key.name, o)
+		if in != nil {
+			p.noteName(made, in, as, o)
 		}
 		return made
 	}
@@ -372,6 +379,9 @@ func (p *plainer) shape(s *shape) types.Type {
 		list = append(list, p.of(b.of))
 	}
 	for _, n := range s.natives {
+		if p.e.Names.Identity[n.Name] && len(list) > 0 {
+			continue
+		}
 		list = append(list, p.named(n.Name, n.From))
 	}
 	return p.both(list)

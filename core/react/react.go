@@ -28,6 +28,8 @@ func Modules() map[string]*modules.Module {
 var Names = evaluate.Names{
 	Global: map[string]string{"React": "react", "JSX": "react"},
 	Style:  "CSSProperties",
+	// They hold nothing but key and ref.
+	Identity: map[string]bool{"Attributes": true, "RefAttributes": true, "ClassAttributes": true},
 	Native: func(name string) (string, bool) {
 		switch name {
 		case "HTMLProps", "HTMLAttributes", "DOMAttributes", "AriaAttributes", "AllHTMLAttributes", "Attributes", "RefAttributes", "ClassAttributes":

@@ -13,6 +13,7 @@ import (
 	"steadysocket/core/evaluate"
 	"steadysocket/core/modules"
 	"steadysocket/core/names"
+	"steadysocket/core/react"
 	"steadysocket/core/syntax"
 	"steadysocket/core/types"
 )
@@ -99,7 +100,7 @@ func (r *reader) reactComponent(name string, m *made) *contract.Contract {
 func accepted(s *evaluate.Shape) contract.PassThrough {
 	p := contract.PassThrough{Unknown: true}
 	for _, n := range s.Natives {
-		if noAttributes[n.Name] {
+		if react.Names.Identity[n.Name] {
 			continue
 		}
 		if i := slices.IndexFunc(p.To, func(f contract.Forward) bool { return f.Element == n.Element }); i >= 0 {
@@ -114,11 +115,20 @@ func accepted(s *evaluate.Shape) contract.PassThrough {
 	return p
 }
 
-// noAttributes are native sets that hold nothing but key and ref.
-var noAttributes = map[string]bool{"Attributes": true, "RefAttributes": true, "ClassAttributes": true}
-
 // typeParameters notes those of the component's own function.
 func (r *reader) typeParameters(c *contract.Contract, m *made) {
+	if m.fn == nil && m.class == nil {
+		for _, p := range r.eval.TypeParameters(m.of) {
+			tp := contract.TypeParameter{Name: p.Name}
+			if p.Constraint != nil {
+				tp.Constraint = contract.TypeOf(r.eval.Plain(p.Constraint))
+			}
+			if p.Default != nil {
+				tp.Default = contract.TypeOf(r.eval.Plain(p.Default))
+			}
+			c.TypeParameters = append(c.TypeParameters, tp)
+		}
+	}
 	if m.fn == nil || m.class != nil {
 		return
 	}
@@ -187,7 +197,7 @@ func (r *reader) ownProps(m *made, t *taken) props {
 func tellsNothing(s *evaluate.Shape) bool {
 	return len(s.Bases) == 0 &&
 		!slices.ContainsFunc(s.Members, func(m evaluate.Member) bool { return m.Name != "ref" && m.Name != "key" }) &&
-		!slices.ContainsFunc(s.Natives, func(n evaluate.Native) bool { return !noAttributes[n.Name] })
+		!slices.ContainsFunc(s.Natives, func(n evaluate.Native) bool { return !react.Names.Identity[n.Name] })
 }
 
 // handle says what a ref reaches.

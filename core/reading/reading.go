@@ -531,6 +531,9 @@ func (r *reader) define() {
 	}
 	for i := 0; i < len(list) && i < maxDefinitions; i++ {
 		d := contract.Definition{Name: list[i], Digest: wanted[list[i]]}
+		if strings.Contains(d.Digest, "+") {
+			continue // several declarations have this name: which of them is meant, it does not say
+		}
 		of, known := r.defined[d.Name+"#"+d.Digest]
 		if t := r.eval.Definition(d.Name); t != nil {
 			of = definition{contract.TypeOf(t), r.namesIn(t, nil)}

@@ -8,6 +8,8 @@ import (
 	"regexp"
 	"slices"
 	"strings"
+
+	"steadysocket/core/html"
 )
 
 // Answer is yes, no, or unknown: unknown only where a name is not resolved or
@@ -428,11 +430,42 @@ func (o *Object) field(name string) *Field {
 	return nil
 }
 
+// flat lists the members of an intersection, with what names in it stand for.
+func flat(list []Type, depth int) (out []Type) {
+	const most = 8 // names that stand for each other
+	for _, m := range list {
+		switch t := m.(type) {
+		case *Intersection:
+			out = append(out, flat(t.Members, depth)...)
+			continue
+		case *Named:
+			if t.Def != nil && depth < most {
+				if stands := t.Def.Open(); stands != nil {
+					out = append(out, flat([]Type{stands}, depth+1)...)
+					continue
+				}
+			}
+		}
+		out = append(out, m)
+	}
+	return out
+}
+
+// fromIntersection relates an intersection to what is none. One member that fits is
+// enough, but what the target lets be left out is held against all members as one object:
+// so the TypeScript compiler has it.
 func (r *relation) fromIntersection(from *Intersection, to Type) Verdict {
 	v := no("")
 	merged := &Object{}
-	whole := true
-	for _, m := range from.Members {
+	whole, attributes := true, false
+	for _, m := range flat(from.Members, 0) {
+		if same(m, to) {
+			return yes
+		}
+		if isAttributeSet(m) {
+			attributes = true
+			continue
+		}
 		v = either(v, r.rel(m, to))
 		if o, ok := m.(*Object); ok {
 			for _, f := range o.Fields {
@@ -452,14 +485,44 @@ func (r *relation) fromIntersection(from *Intersection, to Type) Verdict {
 	if disjoint(from) {
 		return yes
 	}
-	if whole {
+	if want, ok := to.(*Object); ok && whole && attributes {
+		v = r.besideAttributes(merged, want)
+	} else if whole && !attributes {
 		v = r.rel(merged, to)
-	}
-	if v.Answer == Yes {
-		return v
+	} else if want, ok := to.(*Object); ok && v.Answer != No {
+		// What else stands there may have the other fields. Those that are declared are as
+		// they are declared: evaluated types give a set of attributes beside what is laid
+		// over it.
+		for _, f := range want.Fields {
+			if merged.field(f.Name) == nil {
+				continue
+			}
+			if w := r.field(from, merged, f); w.Answer == No {
+				return w
+			}
+		}
 	}
 	if v.Answer == No {
 		return misfit(from, to)
+	}
+	return v
+}
+
+// besideAttributes relates an object that stands beside a set of attributes to another. What
+// the set says of a field that is named as an attribute is not known.
+func (r *relation) besideAttributes(from, to *Object) Verdict {
+	v := yes
+	for _, f := range to.Fields {
+		if from.field(f.Name) == nil && html.Attribute("", f.Name) {
+			v = both(v, unknown("whether the attribute "+f.Name+" fits is not known here"))
+			continue
+		}
+		if v = both(v, r.field(from, from, f)); v.Answer == No {
+			return v
+		}
+	}
+	for _, index := range to.Indexes {
+		v = both(v, r.index(from, index))
 	}
 	return v
 }
@@ -500,9 +563,15 @@ func (r *relation) toNamed(from Type, to *Named) Verdict {
 		}
 	}
 	if !to.Own() {
+		if (isBuiltIn(to) || isAttributeSet(to)) && isPrimitive(from) {
+			return misfit(from, to)
+		}
 		return unresolved(to)
 	}
 	if named && !n.Own() {
+		if isAttributeSet(n) && (to.Name == "Content" || to.Name == "Element" || to.Name == "Component") {
+			return misfit(from, to)
+		}
 		return unresolved(n)
 	}
 	if to.Name == "Content" {
@@ -576,6 +645,9 @@ func (r *relation) sameName(from, to *Named) Verdict {
 
 func (r *relation) fromNamed(from *Named, to Type) Verdict {
 	if !from.Own() {
+		if (isBuiltIn(from) || isAttributeSet(from)) && isPrimitive(to) || isAttributeSet(from) && !hasFields(to) {
+			return misfit(from, to)
+		}
 		return unresolved(from)
 	}
 	if from.Name == "Content" {

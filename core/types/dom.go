@@ -1,10 +1,13 @@
-// This file relates the interfaces of the DOM, which every library names and
-// none declares. Source: DOM and HTML standards, as TypeScript's own
+// This file relates the interfaces of the DOM and of the language, which every library
+// names and none declares. Source: DOM, HTML and ECMAScript standards, as TypeScript's own
 // declarations of them have it.
 
 package types
 
-import "strings"
+import (
+	"regexp"
+	"strings"
+)
 
 // ancestors are the bases of the interfaces at the top of the tree.
 var ancestors = map[string]string{"HTMLElement": "Element", "SVGElement": "Element", "MathMLElement": "Element", "Element": "Node", "Node": "EventTarget",
@@ -55,4 +58,50 @@ func dom(from, to *Named) (v Verdict, ok bool) {
 		return misfit(from, to), true
 	}
 	return unknown("whether " + from.Name + " has all that " + to.Name + " has is not known here"), true
+}
+
+// classes are interfaces of the language and of browsers of which no text, number or flag
+// is one.
+var classes = func() map[string]bool {
+	out := map[string]bool{}
+	for name := range strings.FieldsSeq("Date RegExp Map Set WeakMap WeakSet Promise Error File Blob FileList FormData URL URLSearchParams Headers Request Response AbortController AbortSignal ArrayBuffer DataTransfer DOMRect Document Window") {
+		out[name] = true
+	}
+	return out
+}()
+
+// isBuiltIn reports whether a name is an interface of the language or of browsers: no
+// module and no declaration of a library stands behind it.
+func isBuiltIn(n *Named) bool {
+	return n.From == "" && n.Mark == "" && n.Def == nil && !n.Own() && (classes[n.Name] || domBase(n.Name) != "" || n.Name == "Event" || n.Name == "EventTarget")
+}
+
+// attributeSets are the names that frameworks give to sets of attributes of elements.
+var attributeSets = regexp.MustCompile(`^(\w*HTML|\w*SVG|DOM|Aria)\w*(Attributes|Props)$`)
+
+// isAttributeSet reports whether a type is a set of attributes of elements, taken over
+// whole: its fields are named as attributes are.
+func isAttributeSet(t Type) bool {
+	n, ok := t.(*Named)
+	return ok && n.From != "" && n.Def == nil && attributeSets.MatchString(n.Name)
+}
+
+// hasFields reports whether objects may fit a type: it is no list and no function.
+func hasFields(t Type) bool {
+	switch t.(type) {
+	case *Array, *Tuple, *Func:
+		return false
+	}
+	return true
+}
+
+// isPrimitive reports whether values of a type are texts, numbers, flags or nothing.
+func isPrimitive(t Type) bool {
+	switch t := t.(type) {
+	case Basic:
+		return t != Any && t != Unknown && t != ObjectT && t != Never
+	case *Literal, *Template:
+		return true
+	}
+	return false
 }

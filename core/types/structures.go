@@ -3,6 +3,7 @@
 package types
 
 import (
+	"slices"
 	"strconv"
 	"strings"
 )
@@ -369,6 +370,12 @@ func sharesField(from Type, to *Object) bool {
 			}
 		}
 		return false
+	}
+	if i, ok := from.(*Intersection); ok {
+		return slices.ContainsFunc(i.Members, func(m Type) bool { return sharesField(m, to) })
+	}
+	if n, ok := from.(*Named); ok && !n.Own() && !isBuiltIn(n) {
+		return true // which fields it has is not known
 	}
 	for _, f := range to.Fields {
 		if _, known := memberOf(from, f.Name); known {
