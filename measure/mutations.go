@@ -206,7 +206,7 @@ func mutate(dir, to string, rng *rand.Rand, most int) ([]mutation, error) {
 			return err
 		case entry.IsDir() && entry.Name() == "node_modules":
 			return fs.SkipDir
-		case entry.IsDir() || !strings.HasSuffix(name, ".d.ts"):
+		case entry.IsDir() || !strings.HasSuffix(name, ".d.ts") && !strings.HasSuffix(name, ".d.mts"):
 			return nil
 		}
 		data, err := os.ReadFile(name)

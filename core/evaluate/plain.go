@@ -135,7 +135,7 @@ func (p *plainer) of(t Type) types.Type {
 	p.parts++
 	p.depth++
 	defer func() { p.depth-- }()
-	if _, leaf := simpleKind(t); p.parts > 4*maxWhole && p.depth > 2 || !leaf && (p.depth > 60 || p.parts > maxWhole) {
+	if _, leaf := simpleKind(t); p.parts > 4*p.whole() && p.depth > 2 || !leaf && (p.depth > 60 || p.parts > p.whole()) {
 		p.tooLong()
 		return unread
 	}
@@ -215,7 +215,7 @@ func isName(s string) bool {
 func (p *plainer) tooLong() {
 	if !p.cut {
 		p.cut = true
-		p.e.Odd = append(p.e.Odd, Odd{Why: fmt.Sprintf("the type is made of more than %d types; the rest of it is not given out", maxWhole)})
+		p.e.Odd = append(p.e.Odd, Odd{Why: fmt.Sprintf("the type is made of more than %d types; the rest of it is not given out", p.whole())})
 	}
 }
 
@@ -265,6 +265,15 @@ func (p *plainer) intersection(t *both) types.Type {
 		rest = append([]types.Type{p.shape(made)}, rest...)
 	}
 	return p.both(rest)
+}
+
+// whole is after how many parts nothing more is given out. A definition is read by nobody:
+// it is there to be compared to its end.
+func (p *plainer) whole() int {
+	if p.opens {
+		return 8 * maxWhole
+	}
+	return maxWhole
 }
 
 // briefly reports whether the type at hand is given by its name, where it has one.
@@ -347,7 +356,7 @@ func (p *plainer) shape(s *shape) types.Type {
 		if m.native && len(s.natives) > 0 {
 			continue
 		}
-		if p.parts > 4*maxWhole {
+		if p.parts > 4*p.whole() {
 			p.tooLong()
 			list = append(list, unread) // the members from here on
 			break

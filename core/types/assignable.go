@@ -56,15 +56,30 @@ const maxSteps = 200_000
 
 // Assignable reports whether a value of type from may stand where type to is wanted.
 func Assignable(from, to Type) Verdict {
-	r := &relation{memo: map[[2]Type]Verdict{}}
+	r := &relation{memo: map[[2]Type]answered{}, low: independent}
 	return r.rel(from, to)
 }
 
+// relation is one question on its way to its answer. Types that hold themselves fit where
+// nothing else speaks against it: while a pair of names is being opened, it is taken to
+// fit. Source: the subtyping of recursive types of R. M. Amadio and L. Cardelli, TOPLAS 15
+// (1993).
 type relation struct {
-	steps   int
-	opening int // names that are being opened
-	memo    map[[2]Type]Verdict
+	steps int
+	memo  map[[2]Type]answered
+	trail [][2]Type // the keys of memo in their order
+	depth int       // pairs of names that are being opened
+	low   int       // the outermost of them that what was answered since rests on
 }
+
+// answered is an answer, and the depth of the outermost open pair that it rests on.
+type answered struct {
+	Verdict
+	low int
+}
+
+// independent is the depth of an answer that rests on no pair that is open.
+const independent = 1 << 30
 
 func misfit(from, to Type) Verdict { return no(from.String() + " does not fit " + to.String()) }
 
@@ -81,17 +96,58 @@ func (r *relation) rel(from, to Type) Verdict {
 		return basicToBasic(from.(Basic), to.(Basic))
 	}
 	key := [2]Type{from, to}
-	if v, ok := r.memo[key]; ok {
-		return v
+	if known, ok := r.memo[key]; ok {
+		r.low = min(r.low, known.low)
+		return known.Verdict
 	}
-	if opens(from) || opens(to) {
-		// Types that hold themselves fit where nothing else speaks against it. Source: the
-		// subtyping of recursive types of R. M. Amadio and L. Cardelli, TOPLAS 15 (1993).
-		r.memo[key] = yes
+	opening := opens(from) || opens(to)
+	around, began := r.low, len(r.trail)
+	r.low = independent
+	if opening {
+		r.depth++
+		r.memo[key] = answered{yes, r.depth}
 	}
 	v := r.structural(from, to)
-	r.memo[key] = v
+	low := r.low
+	if opening {
+		if low >= r.depth { // on itself alone
+			low = independent
+		}
+		if v.Answer != Yes {
+			r.forget(began)
+		}
+		if low == independent || v.Answer == No { // what does not fit does not fit under any assumption
+			r.keep(from, to, v)
+		}
+		r.depth--
+	}
+	r.memo[key] = answered{v, low}
+	r.trail = append(r.trail, key)
+	r.low = min(around, low)
 	return v
+}
+
+// forget forgets the answers since a point that rest on the innermost open pair, which does
+// not fit after all.
+func (r *relation) forget(began int) {
+	for _, key := range r.trail[began:] {
+		if known := r.memo[key]; known.low <= r.depth && known.Answer != No {
+			delete(r.memo, key)
+		}
+	}
+}
+
+// keep keeps an answer about two names for other questions.
+func (r *relation) keep(from, to Type, v Verdict) {
+	a, named := from.(*Named)
+	b, other := to.(*Named)
+	if !named || !other || a.Def == nil || b.Def == nil || r.steps > maxSteps {
+		return
+	}
+	if a.Def.fits == nil {
+		a.Def.fits = map[*Definition]Verdict{}
+	}
+	a.Def.fits[b.Def] = v
 }
 
 func opens(t Type) bool {
@@ -110,17 +166,7 @@ func (r *relation) opened(from, to Type) (Verdict, bool) {
 		if v, known := a.Def.fits[b.Def]; known {
 			return v, true
 		}
-		outermost := r.opening == 0
-		r.opening++
-		v := r.within(a.Name, a.Def.Open(), b.Def.Open(), from, to)
-		r.opening--
-		if outermost { // else it may rest on what is only assumed
-			if a.Def.fits == nil {
-				a.Def.fits = map[*Definition]Verdict{}
-			}
-			a.Def.fits[b.Def] = v
-		}
-		return v, true
+		return r.within(a.Name, a.Def.Open(), b.Def.Open(), from, to), true
 	case named:
 		if u, ok := to.(*Union); ok {
 			for _, m := range u.Members {
@@ -288,6 +334,8 @@ func unresolved(t Type) Verdict {
 	why, marked := "a name is not resolved: "+t.String(), ""
 	VisitNames(t, func(n *Named) {
 		switch {
+		case n.Mark != "" && n.From == "" && n.Name == "Unread":
+			marked = "a part of it was not read"
 		case n.Mark != "":
 			marked = "the type " + n.Bare() + " is declared otherwise now"
 		case !n.Own():
