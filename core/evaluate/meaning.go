@@ -91,7 +91,7 @@ func (e *Evaluator) Definition(name string) types.Type {
 	}
 	said := len(e.Odd)
 	defer func() { e.Odd = e.Odd[:said] }() // it is said where the type stands
-	p := &plainer{e: e, brief: 1, opens: true}
+	p := &plainer{e: e, brief: 1, opens: true, defines: true}
 	return p.of(t)
 }
 

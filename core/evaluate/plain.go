@@ -92,6 +92,7 @@ func (e *Evaluator) orElse(plain types.Type, p *plainer, t Type, other *plainer,
 }
 
 type plainer struct {
+	defines  bool // it gives out what a name is defined as
 	e        *Evaluator
 	busy     []any // objects being given out
 	declared int   // how many declared types stand around
@@ -270,7 +271,7 @@ func (p *plainer) intersection(t *both) types.Type {
 // whole is after how many parts nothing more is given out. A definition is read by nobody:
 // it is there to be compared to its end.
 func (p *plainer) whole() int {
-	if p.opens {
+	if p.defines {
 		return 8 * maxWhole
 	}
 	return maxWhole
