@@ -10,3 +10,15 @@ function takePackagesFrom(ts, folder, options, host) {
   });
 }
 
+
+// Makes a program of one file that stands nowhere, in a folder whose packages it imports.
+function programOf(ts, folder, options, probe, text, around = true) {
+  const host = ts.createCompilerHost(options);
+  const read = host.readFile, has = host.fileExists, get = host.getSourceFile;
+  host.readFile = f => (f === probe ? text : read(f));
+  host.fileExists = f => f === probe || has(f);
+  host.getSourceFile = (f, v, e, c) => (f === probe ? ts.createSourceFile(f, text, v, true) : get(f, v, e, c));
+  host.getCurrentDirectory = () => folder;
+  if (around) takePackagesFrom(ts, folder, options, host);
+  return ts.createProgram([probe], options, host);
+}

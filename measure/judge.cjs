@@ -13,16 +13,7 @@ const options = {
 const probe = path.join(folder, '__probe.tsx');
 const names = Object.keys(modules);
 
-function build(text) {
-  const host = ts.createCompilerHost(options);
-  const read = host.readFile, has = host.fileExists, get = host.getSourceFile;
-  host.readFile = f => (f === probe ? text : read(f));
-  host.fileExists = f => f === probe || has(f);
-  host.getSourceFile = (f, v, e, c) => (f === probe ? ts.createSourceFile(f, text, v, true, ts.ScriptKind.TSX) : get(f, v, e, c));
-  host.getCurrentDirectory = () => folder;
-  takePackagesFrom(ts, folder, options, host);
-  return ts.createProgram([probe], options, host);
-}
+const build = text => programOf(ts, folder, options, probe, text);
 
 // First, what the modules give out.
 const imports = names.map((n, i) => `import * as M${i} from ${JSON.stringify(modules[n])};`).join('\n') + '\n';

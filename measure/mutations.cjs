@@ -19,21 +19,13 @@ const probe = path.join(folder, '__probe.tsx');
 const modules = [...new Set(asked.map(a => a.module))];
 const specifier = (copy, module) => copy + module.slice(1);
 let text = copies.map((copy, side) => modules.map((m, i) => `import * as M${side}_${i} from ${JSON.stringify(specifier(copy, m))};`).join('\n')).join('\n') + '\n';
-const before = text.split('\n').length - 1;
 for (const a of asked) {
   for (const side of [0, 1]) {
     const name = `M${side}_${modules.indexOf(a.module)}.${a.path.join('.')}`;
     text += vue ? `const _ = ${name};\n` : `const _ = <${name} />;\n`;
   }
 }
-const host = ts.createCompilerHost(options);
-const read = host.readFile, has = host.fileExists, get = host.getSourceFile;
-host.readFile = f => (f === probe ? text : read(f));
-host.fileExists = f => f === probe || has(f);
-host.getSourceFile = (f, v, e, c) => (f === probe ? ts.createSourceFile(f, text, v, true, ts.ScriptKind.TSX) : get(f, v, e, c));
-host.getCurrentDirectory = () => folder;
-takePackagesFrom(ts, folder, options, host);
-const program = ts.createProgram([probe], options, host);
+const program = programOf(ts, folder, options, probe, text);
 const checker = program.getTypeChecker();
 const file = program.getSourceFile(probe);
 const lines = file.statements.slice(modules.length * 2);

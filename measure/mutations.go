@@ -17,7 +17,6 @@ import (
 	"path/filepath"
 	"regexp"
 	"slices"
-	"sort"
 	"strings"
 	"time"
 
@@ -51,9 +50,8 @@ func mutable(file, text string, rng *rand.Rand) []mutation {
 	var out []mutation
 	for _, stmt := range parsed.Body {
 		var all []mutation
-		add := func(n syntax.Node, from, to int32, what, new string) {
-			m := mutation{File: file, What: what, From: int(from), To: int(to), New: new, Line: 1 + strings.Count(text[:n.Pos()], "\n")}
-			all = append(all, m)
+		add := func(from, to int, what, new string) {
+			all = append(all, mutation{File: file, What: what, From: from, To: to, New: new, Line: 1 + strings.Count(text[:from], "\n")})
 		}
 		syntax.Walk(stmt, func(n syntax.Node) bool {
 			switch n := n.(type) {
@@ -74,7 +72,8 @@ func mutable(file, text string, rng *rand.Rand) []mutation {
 	return out
 }
 
-type adding func(n syntax.Node, from, to int32, what, new string)
+// adding notes that what stands between two places may become something else.
+type adding func(from, to int, what, new string)
 
 // configured are names of options rather than of members.
 var configured = map[string]bool{"type": true, "required": true, "default": true, "validator": true}
@@ -85,24 +84,24 @@ func mutateMember(m *syntax.TypeMember, text string, add adding) {
 	if !ok || configured[name] || m.Kind != syntax.FieldMember {
 		return
 	}
-	r := m.Key
-	end := int32(m.Stop()) // with what ends it: alone it is no member
+	key := m.Key
+	end := m.Stop() // with what ends it: alone it is no member
 	if rest := text[end:]; strings.HasPrefix(rest, ";") || strings.HasPrefix(rest, ",") {
 		end++
 	}
-	add(m, int32(m.Pos()), end, "removes "+name, "")
+	add(m.Pos(), end, "removes "+name, "")
 	switch {
 	case name == names.UpperFirst(name): // no library has parts that may be missing
 	case m.Optional:
-		at := strings.IndexByte(text[r.Stop():], '?') + r.Stop()
-		add(m, int32(at), int32(at+1), "requires "+name, "")
+		at := strings.IndexByte(text[key.Stop():], '?') + key.Stop()
+		add(at, at+1, "requires "+name, "")
 	default:
-		add(m, int32(r.Stop()), int32(r.Stop()), "lets "+name+" be left out", "?")
+		add(key.Stop(), key.Stop(), "lets "+name+" be left out", "?")
 	}
 	if id, ok := m.Key.(*syntax.Ident); ok && !strings.HasPrefix(name, "on") {
-		add(m, int32(id.Pos()), int32(id.Stop()), "renames "+name, name+"Renamed")
+		add(id.Pos(), id.Stop(), "renames "+name, name+"Renamed")
 	}
-	add(m, int32(m.Pos()), int32(m.Pos()), "adds mutantAdded before "+name, "mutantAdded?: number;\n")
+	add(m.Pos(), m.Pos(), "adds mutantAdded before "+name, "mutantAdded?: number;\n")
 	if m.Type != nil {
 		mutateType(name, m.Type, text, add)
 	}
@@ -110,7 +109,7 @@ func mutateMember(m *syntax.TypeMember, text string, add adding) {
 
 // mutateType lists what can be changed about a type.
 func mutateType(name string, t syntax.Type, text string, add adding) {
-	from, to := int32(t.Pos()), int32(t.Stop())
+	from, to := t.Pos(), t.Stop()
 	written := text[from:to]
 	switch t := t.(type) {
 	case *syntax.ParenType:
@@ -118,15 +117,15 @@ func mutateType(name string, t syntax.Type, text string, add adding) {
 	case *syntax.TypeName:
 		swap := map[string]string{"string": "number", "number": "string", "boolean": "string"}
 		if other := swap[written]; other != "" {
-			add(t, from, to, name+": "+written+" becomes "+other, other)
-			add(t, from, to, name+": "+written+" becomes "+written+" or a date", "("+written+" | Date)")
+			add(from, to, name+": "+written+" becomes "+other, other)
+			add(from, to, name+": "+written+" becomes "+written+" or a date", "("+written+" | Date)")
 		}
 		if written == "string" {
-			add(t, from, to, name+": string becomes a list", "('mutant-one' | 'mutant-two')")
+			add(from, to, name+": string becomes a list", "('mutant-one' | 'mutant-two')")
 		}
 	case *syntax.LiteralType:
 		if t.Value != nil && t.Value.Kind == syntax.StringLiteral {
-			add(t, from, to, name+": a value is added", written+" | 'mutant-value'")
+			add(from, to, name+": a value is added", written+" | 'mutant-value'")
 		}
 	case *syntax.ListType:
 		var literals []syntax.Type
@@ -138,11 +137,11 @@ func mutateType(name string, t syntax.Type, text string, add adding) {
 		if t.Op != "|" || len(literals) == 0 {
 			return
 		}
-		add(t, to, to, name+": a value is added", " | 'mutant-value'")
+		add(to, to, name+": a value is added", " | 'mutant-value'")
 		for _, l := range literals {
-			add(l, int32(l.Pos()), int32(l.Stop()), name+": "+text[l.Pos():l.Stop()]+" is renamed", "'mutant-value'")
+			add(l.Pos(), l.Stop(), name+": "+text[l.Pos():l.Stop()]+" is renamed", "'mutant-value'")
 			if len(t.Types) > 1 {
-				add(l, int32(l.Pos()), int32(l.Stop()), name+": "+text[l.Pos():l.Stop()]+" goes", "never")
+				add(l.Pos(), l.Stop(), name+": "+text[l.Pos():l.Stop()]+" goes", "never")
 			}
 		}
 	case *syntax.FuncType:
@@ -154,18 +153,18 @@ func mutateType(name string, t syntax.Type, text string, add adding) {
 			if last.Rest {
 				return
 			}
-			start := int32(last.Pos())
+			start := last.Pos()
 			if len(t.Params) > 1 {
-				start = int32(t.Params[len(t.Params)-2].Stop())
+				start = t.Params[len(t.Params)-2].Stop()
 			}
-			add(t, start, int32(last.Stop()), name+": the last parameter goes", "")
-			add(t, int32(last.Stop()), int32(last.Stop()), name+": a parameter comes", ", mutantParam: number")
+			add(start, last.Stop(), name+": the last parameter goes", "")
+			add(last.Stop(), last.Stop(), name+": a parameter comes", ", mutantParam: number")
 			if p, ok := last.Type.(*syntax.TypeName); ok {
 				mutateType(name+"'s last parameter", p, text, add)
 			}
 		}
 		if t.Returns != nil && text[t.Returns.Pos():t.Returns.Stop()] == "void" {
-			add(t, int32(t.Returns.Pos()), int32(t.Returns.Stop()), name+": hands back a text", "string")
+			add(t.Returns.Pos(), t.Returns.Stop(), name+": hands back a text", "string")
 		}
 	}
 }
@@ -188,19 +187,21 @@ func anotherVersion(manifest string) error {
 	return os.WriteFile(manifest, data, 0o644)
 }
 
-// mutate makes a copy of a package beside it, in which single places differ.
-func mutate(dir, to string, rng *rand.Rand, most int) ([]mutation, error) {
+// copyPackage makes a copy of a package, of another version.
+func copyPackage(dir, to string) error {
 	if err := os.RemoveAll(to); err != nil {
-		return nil, err
+		return err
 	}
 	if err := os.CopyFS(to, os.DirFS(dir)); err != nil {
-		return nil, err
+		return err
 	}
-	if err := anotherVersion(filepath.Join(to, "package.json")); err != nil {
-		return nil, err
-	}
+	return anotherVersion(filepath.Join(to, "package.json"))
+}
+
+// mutate changes single places of the declarations in a folder.
+func mutate(dir string, rng *rand.Rand, most int) ([]mutation, error) {
 	var all []mutation
-	err := filepath.WalkDir(to, func(name string, entry fs.DirEntry, err error) error {
+	err := filepath.WalkDir(dir, func(name string, entry fs.DirEntry, err error) error {
 		switch {
 		case err != nil:
 			return err
@@ -213,7 +214,7 @@ func mutate(dir, to string, rng *rand.Rand, most int) ([]mutation, error) {
 		if err != nil || len(data) > 4<<20 {
 			return err
 		}
-		file, err := filepath.Rel(to, name)
+		file, err := filepath.Rel(dir, name)
 		if err != nil {
 			return err
 		}
@@ -225,26 +226,25 @@ func mutate(dir, to string, rng *rand.Rand, most int) ([]mutation, error) {
 	}
 	rng.Shuffle(len(all), func(i, j int) { all[i], all[j] = all[j], all[i] })
 	all = all[:min(len(all), most)]
+	slices.SortFunc(all, func(a, b mutation) int { return cmp.Or(cmp.Compare(a.File, b.File), a.From-b.From) })
 	byFile := map[string][]mutation{}
 	for _, m := range all {
 		byFile[m.File] = append(byFile[m.File], m)
 	}
 	for file, list := range byFile {
-		sort.Slice(list, func(i, j int) bool { return list[i].From > list[j].From })
-		name := filepath.Join(to, filepath.FromSlash(file))
+		name := filepath.Join(dir, filepath.FromSlash(file))
 		data, err := os.ReadFile(name)
 		if err != nil {
 			return nil, err
 		}
 		text := string(data)
-		for _, m := range list {
+		for _, m := range slices.Backward(list) {
 			text = text[:m.From] + m.New + text[m.To:]
 		}
 		if err := os.WriteFile(name, []byte(text), 0o644); err != nil {
 			return nil, err
 		}
 	}
-	slices.SortFunc(all, func(a, b mutation) int { return cmp.Or(cmp.Compare(a.File, b.File), a.From-b.From) })
 	return all, nil
 }
 
@@ -279,10 +279,19 @@ type mutatedRow struct {
 // judgeMutations changes one library at random and judges what is said of it.
 func judgeMutations(typescript, dir string, l library, seed uint64, most int) (*mutatedRow, error) {
 	from := filepath.Join(dir, "node_modules", filepath.FromSlash(l.Name))
-	next := l.Name + "-next"
-	to := filepath.Join(dir, "node_modules", filepath.FromSlash(next))
-	rng := rand.New(rand.NewPCG(seed, 22))
-	made, err := mutate(from, to, rng, most)
+	copied := func(name string) (string, error) {
+		to := filepath.Join(dir, "node_modules", filepath.FromSlash(name))
+		return to, copyPackage(from, to)
+	}
+	next, same := l.Name+"-next", l.Name+"-same"
+	to, err := copied(next)
+	if err != nil {
+		return nil, err
+	}
+	if _, err := copied(same); err != nil {
+		return nil, err
+	}
+	made, err := mutate(to, rand.New(rand.NewPCG(seed, 22)), most)
 	if err != nil {
 		return nil, err
 	}
@@ -296,7 +305,7 @@ func judgeMutations(typescript, dir string, l library, seed uint64, most int) (*
 	}
 	start := time.Now()
 	changes := change.Compare(old, now, change.Options{})
-	row := &mutatedRow{library: l, Mutations: len(made), Components: len(old.Components), Took: time.Since(start)}
+	row := &mutatedRow{library: l, Mutations: len(made), Components: len(old.Components), Took: time.Since(start), nominal: map[[2]string]bool{}}
 	type asking struct {
 		Module string   `json:"module"`
 		Path   []string `json:"path"`
@@ -320,27 +329,21 @@ func judgeMutations(typescript, dir string, l library, seed uint64, most int) (*
 		Differ  []compilerDifference `json:"differ"`
 		Unknown []string             `json:"unknown"`
 	}
-	var theirs, always answer
-	if err := script(context.Background(), aroundScript+mutationsScript, typescript, dir, &theirs, l.Name, next, ask); err != nil {
-		return nil, err
+	var theirs, always answer // classes with private members differ in any two copies
+	for name, into := range map[string]*answer{next: &theirs, same: &always} {
+		if err := script(context.Background(), aroundScript+mutationsScript, typescript, dir, into, l.Name, name, ask); err != nil {
+			return nil, err
+		}
 	}
-	// Classes with private members differ in any two copies.
-	same := l.Name + "-same"
-	if _, err := mutate(from, filepath.Join(dir, "node_modules", filepath.FromSlash(same)), rng, 0); err != nil {
-		return nil, err
-	}
-	if err := script(context.Background(), aroundScript+mutationsScript, typescript, dir, &always, l.Name, same, ask); err != nil {
-		return nil, err
-	}
-	nominal := map[[2]string]bool{}
 	for _, d := range always.Differ {
-		nominal[[2]string{d.Component, d.Member}] = true
+		row.nominal[[2]string{d.Component, d.Member}] = true
 	}
-	theirs.Differ = slices.DeleteFunc(theirs.Differ, func(d compilerDifference) bool { return nominal[[2]string{d.Component, d.Member}] && d.Kind != "gone" })
+	theirs.Differ = slices.DeleteFunc(theirs.Differ, func(d compilerDifference) bool {
+		return row.nominal[[2]string{d.Component, d.Member}] && d.Kind != "gone"
+	})
 	for _, m := range made {
 		row.Lines = append(row.Lines, fmt.Sprintf("mutation  %s:%d %s", m.File, m.Line, m.What))
 	}
-	row.nominal = nominal
 	row.hold(theirs.Differ, theirs.Unknown, changes.Changes, byReached)
 	return row, nil
 }
@@ -387,7 +390,7 @@ func (r *mutatedRow) hold(theirs []compilerDifference, unknown []string, ours []
 			}
 		}
 	}
-	credited := r.credit(theirs, ours, nameOf, byReached)
+	credited := credit(theirs, ours, nameOf, byReached)
 	blind := map[key]bool{}
 	theirs = collapsed(theirs, func(d compilerDifference) bool { return len(rows[key{d.Component, d.Member}]) > 0 })
 	distinct := map[string]bool{} // fact without its component → all told rightly
@@ -411,7 +414,7 @@ func (r *mutatedRow) hold(theirs []compilerDifference, unknown []string, ours []
 			distinct[id] = verdict == "right"
 		}
 		if verdict != "right" {
-			r.Lines = append(r.Lines, fmt.Sprintf("%-9s %s.%s: %s; %s → %s%s", verdict, d.Component, d.Member, d.shape(), shortened(d.Old), shortened(d.New), said(list)))
+			r.Lines = append(r.Lines, fmt.Sprintf("%-9s %s.%s: %s; %.120s → %.120s%s", verdict, d.Component, d.Member, d.shape(), d.Old, d.New, said(list)))
 		}
 	}
 	for _, ok := range distinct {
@@ -442,7 +445,7 @@ var typeParameter = regexp.MustCompile(`type parameter (\w+)`)
 
 // credit gives the rows that speak of a type parameter for the members whose types are made
 // of it: what is true of all of them is said once.
-func (r *mutatedRow) credit(theirs []compilerDifference, ours []change.Change, nameOf map[string]string, byReached map[string]*contract.Contract) map[compilerDifference][]*change.Change {
+func credit(theirs []compilerDifference, ours []change.Change, nameOf map[string]string, byReached map[string]*contract.Contract) map[compilerDifference][]*change.Change {
 	out := map[compilerDifference][]*change.Change{}
 	for i := range ours {
 		c := &ours[i]
@@ -533,31 +536,29 @@ func (r *mutatedRow) verdictOf(d compilerDifference, list []*change.Change) stri
 
 // spellings lists the names by which the compiler knows the members that a row speaks of.
 func spellings(c *change.Change) (list []string) {
-	add := func(kind, name, spelled string) {
+	of := cmp.Or(c.Detail.New, c.Detail.Old)
+	add := func(name, spelled string) {
 		if name == "" {
 			return
 		}
 		list = append(list, cmp.Or(spelled, name))
-		if kind == "event" && c.Detail.New != nil && c.Detail.New.Framework == "vue" || kind == "event" && c.Detail.Old != nil && c.Detail.Old.Framework == "vue" {
+		if c.Member.Kind == "event" && of != nil && of.Framework == "vue" {
 			list = append(list, "on"+names.UpperFirst(name), "on"+names.UpperFirst(names.Camel(name)))
 		}
-		if kind == "slot" && name == "default" {
+		if c.Member.Kind == "slot" && name == "default" {
 			list = append(list, "children")
 		}
 	}
 	if c.Member.Kind == "component" {
 		list = append(list, "") // the whole of it
 	}
-	add(c.Member.Kind, c.Member.Name, c.Member.Spelled)
+	add(c.Member.Name, c.Member.Spelled)
 	if c.Pairing != nil {
-		add(c.Member.Kind, c.Pairing.Old, "")
-		add(c.Member.Kind, c.Pairing.New, "")
+		add(c.Pairing.Old, "")
+		add(c.Pairing.New, "")
 	}
-	for _, m := range c.Detail.Members {
-		add(c.Member.Kind, m, "")
-	}
-	for _, m := range c.Detail.Names {
-		add(c.Member.Kind, m, "")
+	for _, name := range slices.Concat(c.Detail.Members, c.Detail.Names) {
+		add(name, "")
 	}
 	return list
 }
@@ -629,12 +630,4 @@ func (d compilerDifference) shape() string {
 		return d.Kind
 	}
 	return fmt.Sprintf("type (old fits new: %t, new fits old: %t)", d.Fits, d.FitsBack)
-}
-
-func shortened(s string) string {
-	const most = 120
-	if len(s) > most {
-		return s[:most] + "…"
-	}
-	return s
 }

@@ -14,13 +14,7 @@ const options = {
 };
 const probe = path.join(folder, '__probe.ts');
 const text = names.map((n, i) => `import * as M${i} from ${JSON.stringify(modules[n])};`).join('\n') + '\n' + names.map((_, i) => `M${i};`).join('\n') + '\n';
-const host = ts.createCompilerHost(options);
-const read = host.readFile, has = host.fileExists, get = host.getSourceFile;
-host.readFile = f => (f === probe ? text : read(f));
-host.fileExists = f => f === probe || has(f);
-host.getSourceFile = (f, v, e, c) => (f === probe ? ts.createSourceFile(f, text, v, true) : get(f, v, e, c));
-host.getCurrentDirectory = () => folder;
-const program = ts.createProgram([probe], options, host);
+const program = programOf(ts, folder, options, probe, text, false);
 const checker = program.getTypeChecker();
 const file = program.getSourceFile(probe);
 

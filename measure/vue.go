@@ -72,7 +72,7 @@ func measureVue(only, folder string, verbose bool) error {
 		}
 		start = time.Now()
 		var k knownVue
-		if err := script(context.Background(), vueScript, filepath.Join(root, "console", "node_modules", "typescript"), dir, &k, modules); err != nil {
+		if err := script(context.Background(), aroundScript+vueScript, filepath.Join(root, "console", "node_modules", "typescript"), dir, &k, modules); err != nil {
 			return err
 		}
 		theirs := time.Since(start)

@@ -92,7 +92,6 @@ func (e *Evaluator) orElse(plain types.Type, p *plainer, t Type, other *plainer,
 }
 
 type plainer struct {
-	defines  bool // it gives out what a name is defined as
 	e        *Evaluator
 	busy     []any // objects being given out
 	declared int   // how many declared types stand around
@@ -101,6 +100,7 @@ type plainer struct {
 	cut      bool
 	brief    int            // more than 0 inside of what is given by name
 	opens    bool           // the outermost type is not given by name
+	defines  bool           // it gives out what a name stands for
 	alone    bool           // it is asked how long one type is
 	round    bool           // a type without a name was met inside of itself
 	fields   []*types.Field // of the objects being given out, one after another
@@ -250,11 +250,12 @@ func (p *plainer) intersection(t *both) types.Type {
 	}
 	// What an index signature says of members need not hold for those beside it.
 	apart := slices.ContainsFunc(t.list, func(m Type) bool { o, ok := m.(*object); return ok && len(o.get().indexes) > 0 })
+	tells := slices.ContainsFunc(t.list, func(m Type) bool { return !p.identifies(m) })
 	for _, m := range t.list {
-		o, ok := m.(*object)
-		if ok && o.opaque && p.e.Names.Identity[o.name] && len(t.list) > 1 {
+		if tells && p.identifies(m) {
 			continue
 		}
+		o, ok := m.(*object)
 		if !ok || apart || o.opaque || o.empty() || len(o.get().calls)+len(o.get().news) > 0 {
 			rest = append(rest, p.of(m))
 			continue
@@ -266,6 +267,12 @@ func (p *plainer) intersection(t *both) types.Type {
 		rest = append([]types.Type{p.shape(made)}, rest...)
 	}
 	return p.both(rest)
+}
+
+// identifies reports whether a type says nothing but what an instance is known by.
+func (p *plainer) identifies(t Type) bool {
+	o, ok := t.(*object)
+	return ok && o.opaque && p.e.Names.Identity[o.name]
 }
 
 // whole is after how many parts nothing more is given out. A definition is read by nobody:

@@ -47,17 +47,7 @@ func (r *reader) element(name string, m *elementMade) *contract.Contract {
 	e := &elementReading{r: r, m: m, c: c, seen: map[string]bool{}, observed: map[string]bool{}, hooks: hookList{}, slots: map[string]*elementSlot{},
 		methods: map[string]standing[*syntax.Func]{}, drawn: map[*syntax.Tagged]bool{}, calls: map[*modules.Module][]*syntax.Call{},
 		tables: map[*syntax.Class]propertyTable{}, declared: map[*syntax.Class]bool{}, told: map[string]declaredProperty{}}
-	for _, p := range m.chain[0].node.TypeParams {
-		tp := contract.TypeParameter{Name: p.Name.Name}
-		scope := e.scope(m.chain[0])
-		if p.Constraint != nil {
-			tp.Constraint = contract.TypeOf(r.eval.PlainType(p.Constraint, scope))
-		}
-		if p.Default != nil {
-			tp.Default = contract.TypeOf(r.eval.PlainType(p.Default, scope))
-		}
-		c.TypeParameters = append(c.TypeParameters, tp)
-	}
+	c.TypeParameters = r.declaredParameters(m.chain[0].node.TypeParams, e.scope(m.chain[0]))
 	e.found = &found{Component: name}
 	r.found = append(r.found, e.found)
 	if m.tag != "" {

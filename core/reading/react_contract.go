@@ -38,7 +38,7 @@ func (r *reader) reactComponent(name string, m *made) *contract.Contract {
 	c := &contract.Contract{Component: name, Kind: contract.KindComponent, Complete: true, At: &at}
 	doc := r.doc(docOf(m.doc))
 	c.Summary, c.Deprecated = doc.text, doc.deprecated
-	r.typeParameters(c, m)
+	c.TypeParameters = r.typeParameters(m)
 	taken := r.takenBy(m)
 	var drawn *body
 	if m.fn != nil {
@@ -115,34 +115,41 @@ func accepted(s *evaluate.Shape) contract.PassThrough {
 	return p
 }
 
-// typeParameters notes those of the component's own function.
-func (r *reader) typeParameters(c *contract.Contract, m *made) {
-	if m.fn == nil && m.class == nil {
+// typeParameters gives those of the component's own function, or of the way to call it that
+// is declared.
+func (r *reader) typeParameters(m *made) (list []contract.TypeParameter) {
+	switch {
+	case m.class != nil:
+	case m.fn != nil:
+		list = r.declaredParameters(m.fn.TypeParams, r.eval.WithParams(evaluate.In(m.module), m.fn.TypeParams))
+	default:
 		for _, p := range r.eval.TypeParameters(m.of) {
-			tp := contract.TypeParameter{Name: p.Name}
+			made := contract.TypeParameter{Name: p.Name}
 			if p.Constraint != nil {
-				tp.Constraint = contract.TypeOf(r.eval.Plain(p.Constraint))
+				made.Constraint = contract.TypeOf(r.eval.Plain(p.Constraint))
 			}
 			if p.Default != nil {
-				tp.Default = contract.TypeOf(r.eval.Plain(p.Default))
+				made.Default = contract.TypeOf(r.eval.Plain(p.Default))
 			}
-			c.TypeParameters = append(c.TypeParameters, tp)
+			list = append(list, made)
 		}
 	}
-	if m.fn == nil || m.class != nil {
-		return
-	}
-	scope := r.eval.WithParams(evaluate.In(m.module), m.fn.TypeParams)
-	for _, p := range m.fn.TypeParams {
-		tp := contract.TypeParameter{Name: p.Name.Name}
+	return list
+}
+
+// declaredParameters gives type parameters as they are written.
+func (r *reader) declaredParameters(params []*syntax.TypeParam, scope *evaluate.Scope) (list []contract.TypeParameter) {
+	for _, p := range params {
+		made := contract.TypeParameter{Name: p.Name.Name}
 		if p.Constraint != nil {
-			tp.Constraint = contract.TypeOf(r.eval.PlainType(p.Constraint, scope))
+			made.Constraint = contract.TypeOf(r.eval.PlainType(p.Constraint, scope))
 		}
 		if p.Default != nil {
-			tp.Default = contract.TypeOf(r.eval.PlainType(p.Default, scope))
+			made.Default = contract.TypeOf(r.eval.PlainType(p.Default, scope))
 		}
-		c.TypeParameters = append(c.TypeParameters, tp)
+		list = append(list, made)
 	}
+	return list
 }
 
 // propsOf gives the props of a component: by its type; where that says nothing,

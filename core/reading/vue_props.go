@@ -76,16 +76,7 @@ func (r *reader) vueComponent(name string, m *vueMade) *contract.Contract {
 	v.scope = evaluate.In(m.module)
 	if m.script != nil {
 		v.scope = r.eval.WithParams(v.scope, m.script.Generic)
-		for _, p := range m.script.Generic {
-			tp := contract.TypeParameter{Name: p.Name.Name}
-			if p.Constraint != nil {
-				tp.Constraint = contract.TypeOf(r.eval.PlainType(p.Constraint, v.scope))
-			}
-			if p.Default != nil {
-				tp.Default = contract.TypeOf(r.eval.PlainType(p.Default, v.scope))
-			}
-			c.TypeParameters = append(c.TypeParameters, tp)
-		}
+		c.TypeParameters = r.declaredParameters(m.script.Generic, v.scope)
 	}
 	v.gatherMacros()
 	if m.of != nil {

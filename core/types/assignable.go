@@ -56,7 +56,7 @@ const maxSteps = 200_000
 
 // Assignable reports whether a value of type from may stand where type to is wanted.
 func Assignable(from, to Type) Verdict {
-	r := &relation{memo: map[[2]Type]answered{}, low: independent}
+	r := &relation{memo: map[[2]Type]answered{}, optional: map[Type]Type{}, low: independent}
 	return r.rel(from, to)
 }
 
@@ -70,6 +70,8 @@ type relation struct {
 	trail [][2]Type // the keys of memo in their order
 	depth int       // pairs of names that are being opened
 	low   int       // the outermost of them that what was answered since rests on
+
+	optional map[Type]Type // each type with undefined beside it
 }
 
 // answered is an answer, and the depth of the outermost open pair that it rests on.

@@ -32,6 +32,9 @@ func domBase(name string) string {
 	return ""
 }
 
+// inDOM reports whether a name is an interface of the DOM.
+func inDOM(name string) bool { return domBase(name) != "" || name == "Event" || name == "EventTarget" }
+
 func descends(name, from string) bool {
 	for ; name != ""; name = domBase(name) {
 		if name == from {
@@ -46,7 +49,7 @@ func dom(from, to *Named) (v Verdict, ok bool) {
 	if from.From != "" || to.From != "" || len(from.Args)+len(to.Args) > 0 || from.Name == to.Name {
 		return Verdict{}, false
 	}
-	if domBase(from.Name) == "" && from.Name != "EventTarget" && from.Name != "Event" || domBase(to.Name) == "" && to.Name != "EventTarget" && to.Name != "Event" {
+	if !inDOM(from.Name) || !inDOM(to.Name) {
 		return Verdict{}, false
 	}
 	switch {
@@ -73,7 +76,7 @@ var classes = func() map[string]bool {
 // isBuiltIn reports whether a name is an interface of the language or of browsers: no
 // module and no declaration of a library stands behind it.
 func isBuiltIn(n *Named) bool {
-	return n.From == "" && n.Mark == "" && n.Def == nil && !n.Own() && (classes[n.Name] || domBase(n.Name) != "" || n.Name == "Event" || n.Name == "EventTarget")
+	return n.From == "" && n.Mark == "" && n.Def == nil && !n.Own() && (classes[n.Name] || inDOM(n.Name))
 }
 
 // attributeSets are the names that frameworks give to sets of attributes of elements.

@@ -280,11 +280,22 @@ func memberKind(t Type) Basic {
 	return ""
 }
 
+// orUndefined is a type or undefined: one of each, so that what was answered of it is found
+// again.
+func (r *relation) orUndefined(t Type) Type {
+	made := r.optional[t]
+	if made == nil {
+		made = NewUnion(t, Undefined)
+		r.optional[t] = made
+	}
+	return made
+}
+
 // field relates one field of the target to what the source has under its name.
 func (r *relation) field(from Type, source *Object, want *Field) Verdict {
 	to := want.Type
 	if want.Optional {
-		to = NewUnion(to, Undefined)
+		to = r.orUndefined(to)
 	}
 	if source == nil {
 		member, known := memberOf(from, want.Name)
@@ -313,7 +324,7 @@ func (r *relation) field(from Type, source *Object, want *Field) Verdict {
 	}
 	t := f.Type
 	if f.Optional {
-		t = NewUnion(t, Undefined)
+		t = r.orUndefined(t)
 	}
 	v := r.rel(t, to)
 	if v.Answer == No {
