@@ -83,7 +83,10 @@ func (d *declarations) rename(t types.Type) types.Type {
 		made := &types.Named{Name: n.Name, From: n.From, Args: args}
 		name := n.Bare()
 		if d.of.moved[name] {
-			made.Mark = d.side()
+			made.Mark = "new"
+			if d == d.of.old {
+				made.Mark = "old"
+			}
 		}
 		if at := n.String(); d.types[at].Type.Known() {
 			made.Def = d.definition(at)
@@ -109,27 +112,8 @@ func (d *declarations) open(name string) types.Type {
 	}
 	d.opened[name] = nil // while it is made
 	t := d.mark(d.types[name].Type.T)
-	if bare, _, _ := strings.Cut(name, "<"); d.of.moved[bare] {
-		// What differs may stand in what was not read.
-		t = types.Rename(t, func(n *types.Named, args []types.Type) types.Type {
-			made := *n
-			made.Args = args
-			if n.From == "" && n.Name == "Unread" {
-				made.Mark = d.side()
-			}
-			return &made
-		})
-	}
 	d.opened[name] = t
 	return t
-}
-
-// side is how names of this side are marked.
-func (d *declarations) side() string {
-	if d == d.of.old {
-		return "old"
-	}
-	return "new"
 }
 
 // concerns reports whether a type holds a name that is declared or moved.

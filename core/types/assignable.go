@@ -221,7 +221,7 @@ func (r *relation) structural(from, to Type) Verdict {
 	case from == Type(Any), to == Type(Any):
 		return anyVerdict
 	}
-	if same(from, to) {
+	if identical(from, to) {
 		return yes
 	}
 	if v, ok := r.opened(from, to); ok {
@@ -336,8 +336,8 @@ func unresolved(t Type) Verdict {
 	why, marked := "a name is not resolved: "+t.String(), ""
 	VisitNames(t, func(n *Named) {
 		switch {
-		case n.Mark != "" && n.From == "" && n.Name == "Unread":
-			marked = "a part of it was not read"
+		case isUnread(n):
+			why = "a part of it was not read"
 		case n.Mark != "":
 			marked = "the type " + n.Bare() + " is declared otherwise now"
 		case !n.Own():
@@ -348,6 +348,20 @@ func unresolved(t Type) Verdict {
 		why = marked
 	}
 	return unknown(why)
+}
+
+// isUnread reports whether a name stands for a part that was not read: two of them are not
+// known to be the same.
+func isUnread(n *Named) bool { return n.From == "" && n.Name == "Unread" }
+
+// identical reports whether two types have one text, and all of it was read.
+func identical(a, b Type) bool {
+	if !same(a, b) {
+		return false
+	}
+	whole := true
+	VisitNames(a, func(n *Named) { whole = whole && !isUnread(n) })
+	return whole
 }
 
 // elementTag is the name of a native element.
@@ -509,7 +523,7 @@ func (r *relation) fromIntersection(from *Intersection, to Type) Verdict {
 	merged := &Object{}
 	whole, attributes := true, false
 	for _, m := range flat(from.Members, 0) {
-		if same(m, to) {
+		if identical(m, to) {
 			return yes
 		}
 		if isAttributeSet(m) {
