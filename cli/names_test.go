@@ -72,3 +72,54 @@ func TestTypesThatKeptTheirNames(t *testing.T) {
 		}
 	}
 }
+
+// TestTypesOfDeclaredComponents changes what stands behind names that are given by an
+// alias, that bound a type parameter, that several declarations have: none of it is taken
+// for the same.
+func TestTypesOfDeclaredComponents(t *testing.T) {
+	const component = "import type { Cargo as Barrel } from './barrel';\nimport type { Bale } from './bale';\n" +
+		"export interface SparProps { of?: (all: { spar: SparProps }) => void; steer?: Steer; size?: 's' | 'm' }\nexport type Steer = (by: number) => void;\nexport declare function Spar(props: SparProps): JSX.Element;\n" +
+		"export interface Load { weight: number }\nexport interface HoldProps<T> { rows?: T[] }\nexport declare const Hold: (<T extends Load = Load>(props: HoldProps<T>) => JSX.Element) & { displayName?: string };\n" +
+		"export declare function Tun(props: { of?: { barrel: { inner: Barrel } } }): JSX.Element;\nexport declare function Pack(props: { of?: Bale }): JSX.Element;\n"
+	const barrel = "export interface Cargo { self?: Cargo; hoops: number }\n"
+	const bale = "interface Cargo { self?: Cargo; cords: number }\nexport interface Bale { self?: Bale; cargo: Cargo }\n"
+	read := func(component, barrel, bale string) string {
+		dir := tree(t, t.TempDir(), map[string]string{
+			"package.json": `{"name": "@saltmarsh/spar", "version": "1.0.0", "types": "index.d.ts", "peerDependencies": {"react": "*"}}`,
+			"index.d.ts":   component, "barrel.d.ts": barrel, "bale.d.ts": bale,
+		})
+		return must(t, 0, nil, "read", dir, "--format", "json")
+	}
+	old := read(component, barrel, bale)
+	for _, test := range []struct {
+		name             string
+		in               string
+		from, to         string
+		component        string // of which something is told, "" for none
+		verdicts         []change.Verdict
+		nothingElseAbout string
+	}{
+		{"nothing", "component", "", "", "", nil, "Spar"},
+		{"an alias of a function behind the component's own name", "component", "(by: number) => void", "(by: number, fast: boolean) => void", "Spar", []change.Verdict{change.Breaking, change.Additive}, "Hold"},
+		{"what bounds a type parameter", "component", "weight: number", "weight: string", "Hold", []change.Verdict{change.Breaking}, "Spar"},
+		{"what bounds it asks for less", "component", "weight: number", "weight?: number", "Hold", []change.Verdict{change.Additive}, "Spar"},
+		{"one of two declarations of a name", "bale", "cords: number", "cords: string", "Pack", []change.Verdict{change.Breaking, change.Unsure}, "Spar"},
+		{"the other", "barrel", "hoops: number", "hoops: string", "Tun", []change.Verdict{change.Breaking, change.Unsure}, "Spar"},
+	} {
+		texts := map[string]string{"component": component, "barrel": barrel, "bale": bale}
+		texts[test.in] = strings.Replace(texts[test.in], test.from, test.to, 1)
+		now := read(texts["component"], texts["barrel"], texts["bale"])
+		dir := tree(t, t.TempDir(), map[string]string{"old.json": old, "new.json": now})
+		got := parse[change.Changes](t, must(t, 0, nil, "compare", dir+"/old.json", dir+"/new.json", "--format", "json"))
+		told := false
+		for _, c := range got.Changes {
+			told = told || c.Component == test.component && slices.Contains(test.verdicts, c.Verdict)
+			if c.Component == test.nothingElseAbout || test.component == "" {
+				t.Errorf("%s: told is %s %s of %s: %s", test.name, c.Verdict, c.Kind, c.Component, c.Why)
+			}
+		}
+		if !told && test.component != "" {
+			t.Errorf("%s: nothing of %v is told about %s: %v", test.name, test.verdicts, test.component, got.Changes)
+		}
+	}
+}
