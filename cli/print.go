@@ -528,7 +528,7 @@ func givenText(g site.Given) string {
 }
 
 // foundBy says how a name is found that nothing imports.
-var foundBy = map[string]string{"registered": "registered by the app", "plugin": "registered by the library", "auto": "imported by its tools", "layer": "from a layer", "tag": "by its tag"}
+var foundBy = map[string]string{"registered": "registered by the app", "plugin": "registered by the library", "auto": "imported by its tools", "layer": "from a layer", "module": "registered by a module", "tag": "by its tag"}
 
 func clip(s string) string {
 	if r := []rune(s); len(r) > 28 {

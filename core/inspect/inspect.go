@@ -366,6 +366,9 @@ func (a *at) say(t told) {
 	// A call is generic over the props, and takes what is too much.
 	loose := a.site.Form == site.Call && (f.Kind == MemberUnknown || f.Kind == AttributeStray)
 	f.Silent = silent(f.Kind, a.site.Checked && !loose)
+	if !a.augmented(&f, t) {
+		return
+	}
 	f.Fingerprint = strings.Join([]string{a.site.In, t.gist()}, "\x00")
 	a.found = append(a.found, f)
 }

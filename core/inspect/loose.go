@@ -226,6 +226,9 @@ func (a *app) unknownComponent(s *site.Site, l *contract.Listing) {
 		}
 	}
 	near := contract.Nearest(written, known)
+	if s.Found == "module" && !closeTo(written, near) {
+		return // what else a module or a layer registers, and under which prefix, is not seen
+	}
 	if s.Found == "plugin" && !closeTo(written, near) {
 		t.sure, t.why = Unsure, fmt.Sprintf("nothing that was read registers %s, and %s has no component of that name", s.Component, l.Package.Name)
 	}
@@ -306,15 +309,15 @@ func imports(a *app) {
 		}
 		index := a.index[listing.Package.Name]
 		for _, i := range a.scan.Imports {
-			if i.Package != listing.Package.Name || i.Name == "*" {
-				continue
+			if i.Package != listing.Package.Name || i.Name == "*" || strings.HasSuffix(i.At.File, ".d.ts") {
+				continue // compilers are told to leave declarations alone (skipLibCheck), and nothing runs them
 			}
 			t := told{kind: ImportUnknown, at: i.At, member: i.Name, detail: i.Module + i.Name}
 			switch {
 			case i.Module != "" && index.Module(i.Module) == match.Missing:
 				t.why = fmt.Sprintf("%s has no module %s", listing.Package.Name, i.Module)
 				t.mend, t.sure = "import from "+listing.Package.Name, Likely
-			case known[i.Name]:
+			case known[i.Name] || a.declares(listing, i.Name):
 				continue
 			case i.Module != "":
 				continue // what else a module of its own holds is not listed

@@ -56,6 +56,8 @@ func mayBeFunction(t types.Type) bool {
 		switch m := m.(type) {
 		case *types.Func, *types.Named:
 			return true
+		case *types.Intersection:
+			return slices.ContainsFunc(m.Members, mayBeFunction)
 		case types.Basic:
 			return m == types.Any || m == types.Unknown
 		}

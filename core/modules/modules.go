@@ -157,6 +157,9 @@ type Set struct {
 	// Known are modules whose names are known by meaning, whether their
 	// package is there or not.
 	Known map[string]*Module
+	// Outside are packages whose names are never taken from what the source declares for
+	// them: such a declaration adds to the package's own.
+	Outside []string
 
 	aliases   aliases
 	mu        sync.Mutex
@@ -205,7 +208,7 @@ func Open(fsys fs.FS, dir string) (*Set, error) {
 // Beside is a view on the same modules that follows names into other packages
 // too; known as in Set. What it loads is not in s.
 func (s *Set) Beside(known map[string]*Module) *Set {
-	return &Set{FS: s.FS, Dir: s.Dir, Manifest: s.Manifest, Installed: true, Known: known, aliases: s.aliases,
+	return &Set{FS: s.FS, Dir: s.Dir, Manifest: s.Manifest, Installed: true, Known: known, Outside: s.Outside, aliases: s.aliases,
 		modules: maps.Clone(s.modules), missing: maps.Clone(s.missing), places: s.places, used: map[string]int{},
 		ambient: maps.Clone(s.ambient), additions: maps.Clone(s.additions), augmented: maps.Clone(s.augmented), faces: maps.Clone(s.faces), globals: maps.Clone(s.globals), texts: s.texts, surfaces: maps.Clone(s.surfaces)}
 }
@@ -216,7 +219,7 @@ func (s *Set) Beside(known map[string]*Module) *Set {
 // found out about files is kept, their texts too: a tree that is needed again is parsed
 // again.
 func (s *Set) Fresh(last, idle int) *Set {
-	fresh := &Set{FS: s.FS, Dir: s.Dir, Manifest: s.Manifest, Installed: s.Installed, FromSource: s.FromSource, Known: s.Known, aliases: s.aliases,
+	fresh := &Set{FS: s.FS, Dir: s.Dir, Manifest: s.Manifest, Installed: s.Installed, FromSource: s.FromSource, Known: s.Known, Outside: s.Outside, aliases: s.aliases,
 		modules: map[string]*Module{}, missing: s.missing, places: s.places, resolved: s.resolved, siblings: s.siblings,
 		ambient: map[string]*Module{}, additions: map[string][]*Module{}, faces: map[string][]*Module{}, globals: map[string][]Declared{}, texts: s.texts, surfaces: s.surfaces,
 		used: map[string]int{}, uses: s.uses}
@@ -515,7 +518,7 @@ func (s *Set) spread(m *Module) {
 			for name := range x.body.Decls.All() {
 				set(&s.augmented, name, append(slices.Clip(s.augmented[name]), augmentation{file, x.body}))
 			}
-		} else if s.ambient[x.name] == nil {
+		} else if s.ambient[x.name] == nil && !s.outside(x.name) {
 			s.ambient[x.name] = x.body
 		}
 	}
@@ -523,6 +526,11 @@ func (s *Set) spread(m *Module) {
 		m.script = false
 		s.everywhere(m)
 	}
+}
+
+// outside reports whether a name leads into a package of which nothing is declared here.
+func (s *Set) outside(name string) bool {
+	return slices.ContainsFunc(s.Outside, func(pkg string) bool { return name == pkg || strings.HasPrefix(name, pkg+"/") })
 }
 
 // everywhere notes that what m declares holds in every module.

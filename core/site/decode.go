@@ -109,6 +109,8 @@ func (d *scanDecoder) scan(s *Scan) error {
 			s.Marks, err = each(d, key, func(m *Mark) string { return at(m.At) })
 		case "styleScans":
 			s.StyleScans, err = each(d, key, func(x *StyleScan) string { return at(x.At) })
+		case "augments":
+			s.Augments, err = each(d, key, func(x *Augment) string { return at(x.At) })
 		case "unread":
 			s.Unread, err = each(d, key, func(u *Unread) string { return "" })
 		default:

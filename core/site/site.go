@@ -35,7 +35,9 @@ type Scan struct {
 	Marks     []Mark       `json:"marks"`
 	// StyleScans are the tools that make styles only from the files that they scan.
 	StyleScans []StyleScan `json:"styleScans"`
-	Unread     []Unread    `json:"unread"`
+	// Augments are the declarations that the app adds to those of packages.
+	Augments []Augment `json:"augments"`
+	Unread   []Unread  `json:"unread"`
 }
 
 // App is a code base that uses libraries, in one state.
@@ -82,7 +84,7 @@ type Site struct {
 	Slots     []Given     `json:"slots"`
 	Events    []Given     `json:"events"`
 	Result    *Takes      `json:"result,omitempty"`  // of logic: what is taken of what it gives back
-	Found     string      `json:"found,omitempty"`   // how its name was found where nothing imports it: registered, plugin, auto, layer, tag
+	Found     string      `json:"found,omitempty"`   // how its name was found where nothing imports it: registered, plugin, auto, layer, module, tag
 	Styles    string      `json:"styles,omitempty"`  // what a template of styles around it says
 	Via       []string    `json:"via"`               // wrappers of the app between it and the package, nearest first
 	Through   string      `json:"through,omitempty"` // the site in the nearest wrapper that this one feeds
@@ -275,6 +277,16 @@ type StyleScan struct {
 	Tool  string      `json:"tool"`
 	Globs []string    `json:"globs"`
 	At    place.Place `json:"at"`
+}
+
+// Augment is a declaration that the app adds to those of a package, by declare module, or
+// to those of all, by declare global.
+type Augment struct {
+	Package string      `json:"package"` // "" for global declarations
+	Name    string      `json:"name"`
+	Keys    []string    `json:"keys"`           // the members of an interface
+	Open    bool        `json:"open,omitempty"` // it has more members than are listed
+	At      place.Place `json:"at"`
 }
 
 // Mark is the fingerprint of one declaration of a source: what stays when names,

@@ -13,6 +13,7 @@ import (
 	"sort"
 	"strings"
 
+	"steadysocket/core/html"
 	"steadysocket/core/modules"
 	"steadysocket/core/names"
 	"steadysocket/core/place"
@@ -26,6 +27,7 @@ const (
 	foundPlugin     = "plugin"     // a plugin of the library registers its components
 	foundAuto       = "auto"       // a tool imports it where it is used
 	foundLayer      = "layer"      // a project that the app is laid over provides it
+	foundModule     = "module"     // a package that the project is laid over, or a module of it, may register it
 )
 
 // places are the components of an app that are found by name.
@@ -327,6 +329,9 @@ func (s *scanner) ownComponents(p *project) {
 
 // byPlace finds what a name stands for that nothing in a file imports.
 func (s *scanner) byPlace(m *modules.Module, tag string, at place.Place) []foundTarget {
+	if html.Element(tag) && nativeTag(tag) {
+		return nil // the compiler of templates never looks these up
+	}
 	p := s.places()
 	name := names.UpperFirst(names.Camel(tag))
 	if to, ok := p.registered[name]; ok {
@@ -398,8 +403,8 @@ func (s *scanner) inLayers(p *places, proj *project, name string, around []strin
 		return foundTarget{target{local: file + "#default"}, how}, true
 	}
 	for _, from := range proj.extends {
-		if library, _, ok := s.library(from); ok {
-			return foundTarget{target{library: library, name: name}, foundLayer}, true
+		if library, _, ok := s.library(from); ok && !builtIn[name] {
+			return foundTarget{target{library: library, name: name}, foundModule}, true
 		}
 		if !strings.HasPrefix(from, ".") {
 			continue // told where the layers are listed
@@ -418,7 +423,7 @@ func (s *scanner) inLayers(p *places, proj *project, name string, around []strin
 	}
 	for _, from := range proj.modules {
 		if library, _, ok := s.library(from); ok && !builtIn[name] {
-			return foundTarget{target{library: library, name: name}, foundAuto}, true
+			return foundTarget{target{library: library, name: name}, foundModule}, true
 		}
 	}
 	return foundTarget{}, false

@@ -20,7 +20,7 @@ import (
 )
 
 // Version is the version of the scanners.
-const Version = "11"
+const Version = "12"
 
 // Options say what to look for.
 type Options struct {
@@ -40,6 +40,7 @@ func Scan(fsys fs.FS, o Options) (*site.Scan, error) {
 	if err != nil {
 		return nil, err
 	}
+	set.Outside = o.Libraries
 	files, err := set.Sources()
 	if err != nil {
 		return nil, err
@@ -57,7 +58,7 @@ func Scan(fsys fs.FS, o Options) (*site.Scan, error) {
 	scan := &site.Scan{Format: site.Format, Reader: Version, App: o.App, Covers: o.Libraries,
 		Packages: []site.PackageUse{}, Sites: []site.Site{}, OtherUses: []site.OtherUse{}, StyleUses: []site.StyleUse{},
 		Imports: []site.Import{}, Own: []site.OwnUse{}, Loose: []site.Loose{},
-		Wrappers: []site.Wrapper{}, Defaults: []site.AppDefault{}, Beside: []site.PackageUse{}, Marks: []site.Mark{}, StyleScans: []site.StyleScan{}, Unread: []site.Unread{}}
+		Wrappers: []site.Wrapper{}, Defaults: []site.AppDefault{}, Beside: []site.PackageUse{}, Marks: []site.Mark{}, StyleScans: []site.StyleScan{}, Augments: []site.Augment{}, Unread: []site.Unread{}}
 	scan.App.Framework = frameworkOf(set, files)
 	if scan.App.Name == "" {
 		scan.App.Name = set.Manifest.Name
@@ -98,6 +99,7 @@ func Scan(fsys fs.FS, o Options) (*site.Scan, error) {
 	s.defaults()
 	s.beside(locked)
 	s.styleScans()
+	s.augments()
 	for _, m := range s.modules() {
 		s.inSource(m)
 		s.marks(m)
@@ -133,6 +135,7 @@ func Scan(fsys fs.FS, o Options) (*site.Scan, error) {
 	sort.SliceStable(scan.Defaults, func(i, j int) bool { return scan.Defaults[i].At.Less(scan.Defaults[j].At) })
 	sort.SliceStable(scan.Marks, func(i, j int) bool { return scan.Marks[i].At.Less(scan.Marks[j].At) })
 	sort.SliceStable(scan.StyleScans, func(i, j int) bool { return scan.StyleScans[i].At.Less(scan.StyleScans[j].At) })
+	sort.SliceStable(scan.Augments, func(i, j int) bool { return scan.Augments[i].At.Less(scan.Augments[j].At) })
 	sort.SliceStable(scan.Own, func(i, j int) bool { return scan.Own[i].At.Less(scan.Own[j].At) })
 	sort.SliceStable(scan.Loose, func(i, j int) bool { return scan.Loose[i].At.Less(scan.Loose[j].At) })
 	sort.SliceStable(scan.OtherUses, func(i, j int) bool { return scan.OtherUses[i].At.Less(scan.OtherUses[j].At) })
