@@ -290,7 +290,7 @@ func TestFingerprints(t *testing.T) {
 		return m
 	}
 	head := "import { Push, Buoy } from 'quay';\n"
-	uses := "export const A = () => <><Push tonne='x'/><Buoy name='x'/></>;\nexport const B = () => <><Push style={{ top: 1 }}/><Push style={{ top: 1 }}/></>;\n"
+	uses := "export const A = () => <><Push tonne='x'/><Buoy name='x'/></>;\nexport const B = () => <><Push style={{ top: 1, left: 2 }}/><Push style={{ top: 1, left: 2 }}/></>;\n"
 	before := prints(head + uses)
 	kinds := map[string]bool{}
 	for _, text := range before {
@@ -299,7 +299,7 @@ func TestFingerprints(t *testing.T) {
 	if !kinds[string(inspect.StyleRepeated)] || !kinds[string(inspect.ProviderMissing)] {
 		t.Fatalf("only %v are found", before)
 	}
-	after := prints(head + "\n\n" + uses + "export const C = () => <><Push style={{ top: 1 }}/><A/><Push tonne='y'/></>;\n")
+	after := prints(head + "\n\n" + uses + "export const C = () => <><Push style={{ top: 1, left: 2 }}/><A/><Push tonne='y'/></>;\n")
 	for print, text := range before {
 		if after[print] != text {
 			t.Errorf("%s is new after lines were put in", text)
@@ -307,5 +307,56 @@ func TestFingerprints(t *testing.T) {
 	}
 	if len(after) != len(before)+1 {
 		t.Errorf("one mistake more makes %d of %d", len(after), len(before))
+	}
+}
+
+// TestStyles holds which styles of uses are told: those that are repeated, and those that a
+// prop of the component is there for.
+func TestStyles(t *testing.T) {
+	l := library(t, "quay", "", map[string]string{"index.tsx": `
+export const Plank = ({ width, size, sx, style, children }: { width?: number; size?: 's' | 'm'; sx?: object; style?: object; children?: any }) => <i style={style}>{children}</i>;
+`})
+	times := func(n int, use string) string { return strings.Repeat(use, n) }
+	for _, test := range []struct{ name, uses, want string }{
+		{"one declaration, three times", times(3, "<Plank style={{ top: 1 }} />"), ""},
+		{"one declaration, four times", times(4, "<Plank style={{ top: 1 }} />"), "style-repeated style note"},
+		{"two declarations, once", times(1, "<Plank style={{ top: 1, left: 2 }} />"), ""},
+		{"two declarations, twice", "<Plank style={{ top: 1, left: 2 }} /><Plank style={{ left: 2, top: 1 }} />", "style-repeated style note"},
+		{"two declarations, twice, not the same", "<Plank style={{ top: 1, left: 2 }} /><Plank style={{ left: 2, top: 2 }} />", ""},
+		{"two declarations, four times", times(4, "<Plank style={{ top: 1, left: 2 }} />"), "style-repeated style should"},
+		{"what a prop of that name sets", "<Plank style={{ width: 1 }} />", "style-for-prop width note"},
+		{"what a prop may set that may mean something else", "<Plank style={{ fontSize: 1 }} />", ""},
+		{"the component's own way to be styled", "<Plank sx={{ width: 1 }} />", ""},
+	} {
+		_, out := found(t, l, "", map[string]string{"a.jsx": "import { Plank } from 'quay';\nexport const A = () => <>" + test.uses + "</>;\n"})
+		var got []string
+		for _, f := range out.Findings {
+			got = append(got, fmt.Sprint(f.Kind, " ", f.Member, " ", f.Weight))
+		}
+		if text := strings.Join(got, "; "); text != test.want {
+			t.Errorf("%s: found %q, want %q", test.name, text, test.want)
+		}
+	}
+}
+
+// TestSpreadsThroughWrappers holds which keys of what is spread at a component of the app
+// reach the library's: what the wrapper takes out for itself does not, and what it gives
+// under another name does under that.
+func TestSpreadsThroughWrappers(t *testing.T) {
+	l := library(t, "quay", "", map[string]string{"index.tsx": `
+export const Plank = ({ tone, children }: { tone?: 'calm' | 'loud'; children?: any }) => <i>{tone}{children}</i>;
+`})
+	for _, test := range []struct{ name, wrapper, use, want string }{
+		{"handed on", "({ ...rest }) => <Plank {...rest} />", "<Wrap {...given} />", "a.jsx:3 record-key-lost kay"},
+		{"taken out", "({ key2, ...rest }) => <Plank {...rest} />", "<Wrap {...taken} />", ""},
+		{"by another name", "({ mood, ...rest }) => <Plank tone={mood} {...rest} />", "<Wrap {...moody} />", "a.jsx:3 value-unknown tone"},
+		{"by another name alone", "({ mood }) => <Plank tone={mood} />", "<Wrap {...moody} />", "a.jsx:3 value-unknown tone"},
+		{"not at all", "({ mood }) => <Plank tone='calm' />", "<Wrap {...moody} />", ""},
+	} {
+		code := "import { Plank } from 'quay';\nconst Wrap = " + test.wrapper + ";\nexport const A = () => { const given = { kay: 1, tone: 'calm' }, taken = { key2: 1 }, moody = { mood: 'grim' }; return " + test.use + "; };\n"
+		got, _ := found(t, l, "", map[string]string{"a.jsx": code})
+		if text := strings.Join(got, "; "); text != test.want {
+			t.Errorf("%s: found %q, want %q", test.name, text, test.want)
+		}
 	}
 }

@@ -301,25 +301,31 @@ func (a *app) oneOffs() {
 			if g.Spelled != "style" && g.Spelled != "sx" && g.Spelled != "css" || len(g.Keys) == 0 {
 				continue
 			}
-			x := a.held(s, c, lib.Locked)
 			note(s, c, lib, "style", declarations(g), g.At)
-			x.propsFor(g)
+			if g.Spelled == "style" { // the others are the component's own way to be styled
+				a.held(s, c, lib.Locked).propsFor(g)
+			}
 		}
 	}
 	for _, k := range sortedBy(places, func(k key) string { return k.pkg + k.component + k.route + k.style }) {
 		list := places[k]
 		a.layers.Styles = append(a.layers.Styles, OneOff{k.pkg, k.component, k.route, k.style, list})
-		if len(list) < 2 {
+		several := strings.Contains(k.style, ";")
+		if len(list) < 2 || len(list) < oftenRepeated && !several {
 			continue
 		}
 		x := first[k]
 		t := told{kind: StyleRepeated, member: k.route, at: list[0], why: fmt.Sprintf("%d uses of %s are given the same style: %s", len(list), k.component, clipped(k.style)), mend: "make a wrapper of it, or ask for a value of the component's own", detail: k.style}
-		if len(list) > 2 {
+		if len(list) >= oftenRepeated && several {
 			t.weight = Should
 		}
 		x.say(t)
 	}
 }
+
+// oftenRepeated is from how many uses on the same style weighs more where it is several
+// declarations, and is told at all where it is one: what is short looks the same by chance.
+const oftenRepeated = 4
 
 // sortedBy gives the keys of a map in the order of a text of theirs.
 func sortedBy[K comparable, V any](m map[K]V, text func(K) string) []K {
@@ -350,11 +356,11 @@ func declarations(g site.Given) string {
 	return strings.Join(list, "; ")
 }
 
-// served are the props by which components usually offer what a style property sets.
+// served are the props by which components offer just what a style property sets. A prop
+// that may mean something else (size for fontSize) is none.
 var served = map[string][]string{
-	"boxShadow": {"shadow", "elevation"}, "borderRadius": {"radius", "rounded", "corners", "shape"}, "color": {"color", "colour", "tone"}, "backgroundColor": {"color", "colour", "tone", "variant"},
-	"background": {"color", "colour", "tone", "variant"}, "width": {"width", "fullWidth", "block"}, "height": {"height"}, "fontSize": {"size"}, "padding": {"size", "density", "padding"}, "fontWeight": {"weight"},
-	"textAlign": {"align"}, "gap": {"gap", "spacing"}, "display": {"hidden"}, "margin": {"margin", "spacing"},
+	"boxShadow": {"shadow", "elevation"}, "borderRadius": {"radius", "borderRadius"}, "color": {"color", "colour", "tone"}, "width": {"width"}, "height": {"height"},
+	"fontWeight": {"weight", "fontWeight"}, "textAlign": {"align", "textAlign"}, "gap": {"gap"}, "padding": {"padding"}, "margin": {"margin"},
 }
 
 // propsFor finds what a style sets although the component has a prop for it.

@@ -376,7 +376,7 @@ func paths(a *app) {
 			continue
 		}
 		for n := range a.libraries {
-			if listing := a.libraries[n].Locked; listing.Package.Name == i.Package {
+			if listing := a.libraries[n].Locked; listing.Package.Name == i.Package && a.index[i.Package].Find(i.Module, i.Name) != nil {
 				path := i.Package + strings.TrimPrefix(usual, ".")
 				a.tell(told{kind: ImportPaths, at: i.At, member: i.Name, meant: i.Name, why: fmt.Sprintf("%s is imported from %s here, and from %s elsewhere", i.Name, i.Package+strings.TrimPrefix(i.Module, "."), path), mend: "import it from " + path, detail: i.Module}, listing)
 			}

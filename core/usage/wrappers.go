@@ -54,7 +54,7 @@ func (s *scanner) through(local string, outer site.Site, via []string, depth int
 		for kind, list := range [][]site.Given{vueProp: outer.Props, vueEvent: outer.Events, vueSlot: outer.Slots} {
 			for _, g := range list {
 				if g.Spread != "" {
-					if inner.rest || inner.whole {
+					if g, ok := inner.spreadOn(g); ok {
 						moved.site.Props = append(moved.site.Props, g)
 					}
 					continue
@@ -84,6 +84,26 @@ func (s *scanner) through(local string, outer site.Site, via []string, depth int
 		list = append(list, behindUse{seen, &inner.site})
 	}
 	return list
+}
+
+// spreadOn gives what of a spread at its component a use hands on: without what the
+// component takes out for itself, and by the names that the use gives it.
+func (u *use) spreadOn(g site.Given) (site.Given, bool) {
+	renamed := func(list []string) (to []string) {
+		for _, key := range list {
+			to = append(to, u.handsOn(key)...)
+		}
+		return to
+	}
+	on := g
+	on.Keys, on.Perhaps, on.Holds, on.Open = renamed(g.Keys), renamed(g.Perhaps), nil, g.Open && (u.rest || u.whole)
+	for _, held := range g.Holds {
+		for _, to := range u.handsOn(held.Spelled) {
+			held.Spelled = to
+			on.Holds = append(on.Holds, held)
+		}
+	}
+	return on, on.Open || len(on.Keys)+len(on.Perhaps) > 0 || u.rest || u.whole
 }
 
 // handsOn gives the spellings under which a use hands on a prop of its component.
