@@ -14,6 +14,7 @@ import (
 	"io/fs"
 	"math/rand/v2"
 	"os"
+	"path"
 	"path/filepath"
 	"regexp"
 	"slices"
@@ -198,9 +199,11 @@ func copyPackage(dir, to string) error {
 	return anotherVersion(filepath.Join(to, "package.json"))
 }
 
-// mutate changes single places of the declarations in a folder.
+// mutate changes single places of the declarations in a folder. A file that is there
+// several times, for several module systems, is changed alike everywhere: as a build does.
 func mutate(dir string, rng *rand.Rand, most int) ([]mutation, error) {
 	var all []mutation
+	first, copies := map[string]string{}, map[string][]string{} // files by text, and those of the same text
 	err := filepath.WalkDir(dir, func(name string, entry fs.DirEntry, err error) error {
 		switch {
 		case err != nil:
@@ -218,7 +221,14 @@ func mutate(dir string, rng *rand.Rand, most int) ([]mutation, error) {
 		if err != nil {
 			return err
 		}
-		all = append(all, mutable(filepath.ToSlash(file), string(data), rng)...)
+		file = filepath.ToSlash(file)
+		same := path.Base(file) + "\x00" + string(data)
+		if before, again := first[same]; again {
+			copies[before] = append(copies[before], file)
+			return nil
+		}
+		first[same] = file
+		all = append(all, mutable(file, string(data), rng)...)
 		return nil
 	})
 	if err != nil {
@@ -241,8 +251,10 @@ func mutate(dir string, rng *rand.Rand, most int) ([]mutation, error) {
 		for _, m := range slices.Backward(list) {
 			text = text[:m.From] + m.New + text[m.To:]
 		}
-		if err := os.WriteFile(name, []byte(text), 0o644); err != nil {
-			return nil, err
+		for _, file := range append(copies[file], file) {
+			if err := os.WriteFile(filepath.Join(dir, filepath.FromSlash(file)), []byte(text), 0o644); err != nil {
+				return nil, err
+			}
 		}
 	}
 	return all, nil
@@ -543,7 +555,7 @@ func spellings(c *change.Change) (list []string) {
 		}
 		list = append(list, cmp.Or(spelled, name))
 		if c.Member.Kind == "event" && of != nil && of.Framework == "vue" {
-			list = append(list, "on"+names.UpperFirst(name), "on"+names.UpperFirst(names.Camel(name)))
+			list = append(list, "on"+names.UpperFirst(name), "on"+names.UpperFirst(names.Camel(name)), "on"+names.UpperFirst(strings.Join(names.Words(name), "-")))
 		}
 		if c.Member.Kind == "slot" && name == "default" {
 			list = append(list, "children")
