@@ -295,6 +295,7 @@ func (v *vueReading) add(p vueProp) {
 	if _, known := v.types[p.name]; known {
 		return // one that stands nearer to the component wins
 	}
+	p.of = v.valuesOf(p.of)
 	v.types[p.name] = p.of
 	c := v.c
 	kind, name := v.r.framework.spelling(p.name)

@@ -196,7 +196,7 @@ func (v *vueReading) optionOf(of evaluate.Type, m *evaluate.Member) types.Type {
 // isUnread reports whether a type stands for one that was not given out.
 func isUnread(t types.Type) bool {
 	n, ok := t.(*types.Named)
-	return ok && n.Own() && n.Name == "Unread"
+	return ok && n.From == "" && n.Name == "Unread"
 }
 
 // parts lists what a type is made of at once.
