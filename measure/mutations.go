@@ -441,8 +441,8 @@ func (r *mutatedRow) hold(theirs []compilerDifference, unknown []string, ours []
 		if used[c] || !judged || slices.Contains(unknown, name) || c.Verdict == change.Neutral || blind[key{name, ""}] {
 			continue
 		}
-		if c.Member.Kind == "handle" || c.Member.Kind == "package" || c.Member.Kind == "component" {
-			continue // the compiler was not asked
+		if c.Member.Kind == "handle" || c.Member.Kind == "package" || c.Member.Kind == "component" || c.Kind == change.DefaultUnknown {
+			continue // the compiler was not asked, or has nothing to say of it
 		}
 		if slices.ContainsFunc(spellings(c), func(member string) bool { return r.nominal[[2]string{name, member}] }) {
 			continue
