@@ -872,7 +872,7 @@ func (r *reader) otherExport(e entry) {
 // quiet gives a type out without listing what is not understood: the shapes of
 // other exports are looked at in full when they are compared.
 func (r *reader) quiet(t evaluate.Type) contract.Type {
-	plain := r.eval.Plain(t)
+	plain := unfolded(r.eval.Plain(t))
 	r.eval.Odd = nil
 	return contract.TypeOf(plain)
 }

@@ -748,7 +748,7 @@ func (r *reader) hook(name string, e entry) bool {
 	}
 	sig := sigs[len(sigs)-1]
 	for i, p := range sig.Params {
-		plain := r.eval.Plain(p.Type)
+		plain := unfolded(r.eval.Plain(p.Type)) // composables of Vue are logic too
 		if o, ok := plain.(*types.Object); ok && len(sig.Params) == 1 && len(o.Indexes) == 0 {
 			for _, f := range o.Fields {
 				c.Props = append(c.Props, &contract.Prop{Name: f.Name, Spelled: contract.SpelledAs(f.Name), Type: contract.TypeOf(f.Type),
@@ -782,7 +782,7 @@ func unknownUnless(optional bool) contract.Default {
 
 // result is what logic gives back: fields by name, or by position.
 func (r *reader) result(t evaluate.Type) *contract.Payload {
-	switch plain := r.eval.Plain(t).(type) {
+	switch plain := unfolded(r.eval.Plain(t)).(type) {
 	case *types.Object:
 		if len(plain.Indexes) == 0 {
 			p := namedOf(plain)

@@ -28,7 +28,7 @@ import (
 
 // Version is the version of the readers. It grows with every change to what
 // they find in the same source.
-const Version = "19"
+const Version = "20"
 
 // Options say what to read and what is known besides the source.
 type Options struct {

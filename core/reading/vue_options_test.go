@@ -5,6 +5,7 @@ import (
 	"testing"
 	"testing/fstest"
 
+	"steadysocket/core/contract"
 	"steadysocket/core/reading"
 )
 
@@ -65,5 +66,37 @@ export type Perhaps<T> = { readonly type: PropType<Of<{ type: T; required: false
 	}
 	if got := r.Listing.Component("Spar").Props[0].Type.String(); got == "string" || strings.HasPrefix(got, "string |") && !strings.Contains(got, "Rope") && !strings.Contains(got, "Unread") {
 		t.Errorf("a constructor is left out: %s", got)
+	}
+}
+
+// TestOptionsOutsideComponents holds that what exports and composables make of tables of
+// options is the values those let through, in the words of the language.
+func TestOptionsOutsideComponents(t *testing.T) {
+	fsys := fstest.MapFS{
+		"package.json": {Data: []byte(`{"name": "@saltmarsh/kit", "version": "1.0.0", "types": "index.d.ts", "peerDependencies": {"vue": "^3.5.0"}}`)},
+		"index.d.ts": {Data: []byte(`import type { DefineComponent, ExtractPropTypes, PropType } from 'vue';
+declare const sparProps: { readonly tone: { readonly type: PropType<'calm' | 'loud'>; readonly required: true }; readonly at: NumberConstructor; readonly odd: { readonly type: Oddly } };
+type Oddly = unique symbol;
+export type SparProps = ExtractPropTypes<typeof sparProps>;
+export declare function useSpar(props: SparProps): number;
+export declare const Spar: DefineComponent<{ readonly tone: StringConstructor }>;
+`)},
+	}
+	r, err := reading.Read(fsys, reading.Options{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	got := ""
+	for _, x := range r.Listing.Exports {
+		if x.Name == "SparProps" {
+			got = x.Type.String()
+		}
+	}
+	if want := "{ readonly tone: 'calm' | 'loud'; readonly at?: number; readonly odd?: Unread }"; got != want {
+		t.Errorf("SparProps is %s, want %s", got, want)
+	}
+	use := r.Listing.Component("useSpar")
+	if use == nil || len(use.Props) != 3 || use.Props[0].Name != "tone" || use.Props[0].Required != contract.Yes || use.Props[1].Type.String() != "number" {
+		t.Errorf("useSpar is %+v", use)
 	}
 }

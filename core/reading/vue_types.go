@@ -240,7 +240,7 @@ func unfolded(t types.Type) types.Type {
 func letThrough(option *types.Field) *types.Field {
 	f := *option
 	f.Optional = true
-	var of types.Type
+	var of types.Type = types.Any
 	if o, ok := option.Type.(*types.Object); ok && isOption(o) {
 		for _, word := range o.Fields {
 			switch word.Name {
@@ -254,7 +254,7 @@ func letThrough(option *types.Field) *types.Field {
 		of = propTypeOf(option.Type)
 	}
 	if f.Type = of; of == nil {
-		f.Type = types.Any
+		f.Type = unreadType
 	}
 	f.Optional = f.Optional && of != types.Type(types.Boolean)
 	return &f
