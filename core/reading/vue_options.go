@@ -50,7 +50,7 @@ func (v *vueReading) valueOf(n *types.Named) types.Type {
 			return nil
 		}
 		if option.Optional {
-			return types.Unknown // Vue's InferPropType finds nothing in options that may be undefined
+			return unreadType // what Vue's InferPropType makes of options that may be undefined depends on their form
 		}
 		sure := false
 		for _, word := range o.Fields {

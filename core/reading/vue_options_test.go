@@ -32,7 +32,7 @@ export type Perhaps<T> = { readonly type: PropType<Of<{ type: T; required: false
 		{"a function", "Option<((() => (by: number) => void) & { readonly prototype: any } & (new (...args: any[]) => (by: number) => void))>", "(by: number) => void"},
 		{"several", "Option<(StringConstructor | NumberConstructor)[]>", "string | number"},
 		{"one that may be left out", "Perhaps<" + given("number") + ">", "number | undefined"},
-		{"options that may be left out", "Loose<" + given("number") + ">", "unknown"},
+		{"options that may be left out", "Loose<" + given("number") + ">", "Unread"},
 		{"written at once", "{ type: PropType<'calm'>; required: false }", "'calm'"},
 	} {
 		fsys := fstest.MapFS{
