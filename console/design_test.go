@@ -341,7 +341,8 @@ func TestLeavingAfterSaving(t *testing.T) {
 		{"on the draft", chromedp.WaitVisible(`section[aria-label='What if'] table`, chromedp.ByQuery)},
 		{"another edit", press("Add a prop")},
 		{"the page is left", follow},
-		{"it asks", press("Leave and lose the edits")},
+		{"it asks", says("Leave without saving?")},
+		{"the edits are lost", press("Leave and lose the edits")},
 		{"and is left", chromedp.WaitVisible(`//h1[normalize-space(.)='Releases']`, chromedp.BySearch)},
 	})
 	if state, err := c.Draft(context.Background(), "lever"); err != nil || state.State.Revision != 2 {
