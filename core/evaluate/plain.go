@@ -23,7 +23,7 @@ const (
 )
 
 // unread stands for a part that was not understood inside of a type that was.
-var unread = &types.Named{Name: "Unread"}
+var unread = types.Unread
 
 // Plain gives a type out; nil where nothing is known of it. What was not
 // understood is added to Odd.

@@ -20,16 +20,6 @@ var byAugment = map[Kind]bool{MemberUnknown: true, AttributeStray: true, EventUn
 // frameworkPackages are the packages whose declarations hold for all components.
 var frameworkPackages = map[string]bool{"": true, "react": true, "preact": true, "vue": true, "@vue/runtime-core": true, "@vue/runtime-dom": true}
 
-// augments lists what the app adds to a package or its framework.
-func (a *app) augments(l *contract.Listing) (list []site.Augment) {
-	for _, x := range a.scan.Augments {
-		if x.Package == l.Package.Name || frameworkPackages[x.Package] {
-			list = append(list, x)
-		}
-	}
-	return list
-}
-
 // declares reports whether the app itself declares a name in a package.
 func (a *app) declares(l *contract.Listing, name string) bool {
 	return slices.ContainsFunc(a.scan.Augments, func(x site.Augment) bool { return x.Package == l.Package.Name && x.Name == name })
@@ -43,7 +33,10 @@ func (a *at) augmented(f *Finding, t told) bool {
 		return true
 	}
 	given := []string{f.Member, strings.Trim(t.detail, `"`)}
-	for _, x := range a.augments(a.listing) {
+	for _, x := range a.scan.Augments {
+		if x.Package != a.listing.Package.Name && !frameworkPackages[x.Package] {
+			continue
+		}
 		if slices.ContainsFunc(given, func(name string) bool {
 			return name != "" && (slices.Contains(x.Keys, name) || slices.Contains(x.Keys, names.Camel(name)))
 		}) {

@@ -291,7 +291,7 @@ func (r *reader) propType(m *modules.Module, x syntax.Expr, depth int) (t types.
 }
 
 // unreadType stands for what was not understood.
-var unreadType types.Type = &types.Named{Name: "Unread"}
+var unreadType types.Type = types.Unread
 
 // importsPropTypes reports whether a name stands for the package that makes prop types, or
 // for what is no name of the source.

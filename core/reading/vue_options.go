@@ -102,7 +102,7 @@ func (v *vueReading) optionType(t types.Type) types.Type {
 		var list []types.Type
 		unread, called := false, false
 		for _, m := range t.Members {
-			if isUnread(m) {
+			if types.IsUnread(m) {
 				unread = true
 				continue
 			}

@@ -170,7 +170,7 @@ func (v *vueReading) optionOf(of evaluate.Type, m *evaluate.Member) types.Type {
 		case *types.Named:
 			named = named || !isContentName(t) && propTypeOf(t) == nil
 		case *types.Object: // one that was cut off, as it holds itself
-			named = named || slices.ContainsFunc(t.Fields, func(f *types.Field) bool { return isUnread(f.Type) })
+			named = named || slices.ContainsFunc(t.Fields, func(f *types.Field) bool { return types.IsUnread(f.Type) })
 		}
 	}
 	if !named {
@@ -191,12 +191,6 @@ func (v *vueReading) optionOf(of evaluate.Type, m *evaluate.Member) types.Type {
 		return m.Type
 	}
 	return o
-}
-
-// isUnread reports whether a type stands for one that was not given out.
-func isUnread(t types.Type) bool {
-	n, ok := t.(*types.Named)
-	return ok && n.From == "" && n.Name == "Unread"
 }
 
 // parts lists what a type is made of at once.

@@ -336,7 +336,7 @@ func unresolved(t Type) Verdict {
 	why, marked := "a name is not resolved: "+t.String(), ""
 	VisitNames(t, func(n *Named) {
 		switch {
-		case isUnread(n):
+		case IsUnread(n):
 			why = "a part of it was not read"
 		case n.Mark != "":
 			marked = "the type " + n.Bare() + " is declared otherwise now"
@@ -350,17 +350,13 @@ func unresolved(t Type) Verdict {
 	return unknown(why)
 }
 
-// isUnread reports whether a name stands for a part that was not read: two of them are not
-// known to be the same.
-func isUnread(n *Named) bool { return n.From == "" && n.Name == "Unread" }
-
 // identical reports whether two types have one text, and all of it was read.
 func identical(a, b Type) bool {
 	if !same(a, b) {
 		return false
 	}
 	whole := true
-	VisitNames(a, func(n *Named) { whole = whole && !isUnread(n) })
+	VisitNames(a, func(n *Named) { whole = whole && !IsUnread(n) })
 	return whole
 }
 

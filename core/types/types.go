@@ -165,6 +165,16 @@ var Content = &Named{Name: "Content"}
 // OneElement is an element that was made: content, and neither text nor several.
 var OneElement = &Named{Name: "Element", Args: []Type{String}}
 
+// Unread stands for a part of a type that was not read or not understood.
+var Unread = &Named{Name: "Unread"}
+
+// IsUnread reports whether a type stands for a part that was not read: two of them are not
+// known to be the same.
+func IsUnread(t Type) bool {
+	n, ok := t.(*Named)
+	return ok && n.From == "" && n.Name == Unread.Name
+}
+
 // own are our own names; their meaning is the same in every framework.
 var own = map[string]bool{"Content": true, "Component": true, "Element": true, "Ref": true, "Style": true}
 

@@ -25,7 +25,8 @@ func (s *scanner) augments() {
 			switch name := module.Name.(type) {
 			case *syntax.Literal:
 				if name.Value != "" && !strings.HasPrefix(name.Value, ".") {
-					s.added(m, packageOf(name.Value), module.Body)
+					pkg, _ := modules.SplitName(name.Value)
+					s.added(m, pkg, module.Body)
 				}
 			case *syntax.Ident:
 				if module.Word == "global" || name.Name == "global" {
@@ -34,15 +35,6 @@ func (s *scanner) augments() {
 			}
 		}
 	}
-}
-
-// packageOf is the package that a path of an import names.
-func packageOf(from string) string {
-	parts := strings.SplitN(from, "/", 3)
-	if strings.HasPrefix(from, "@") && len(parts) > 1 {
-		return parts[0] + "/" + parts[1]
-	}
-	return parts[0]
 }
 
 // added notes the declarations of one block.

@@ -6,7 +6,6 @@ import (
 	"path"
 	"strings"
 
-	"steadysocket/core/html"
 	"steadysocket/core/modules"
 	"steadysocket/core/names"
 	"steadysocket/core/site"
@@ -270,7 +269,7 @@ func (t *templateNames) placeAsKey(tag *syntax.Tag) {
 func (t *templateNames) known(n *syntax.Tag) bool {
 	tag := n.Name
 	name := names.UpperFirst(names.Camel(tag))
-	if html.Element(tag) && nativeTag(tag) || builtIn[name] {
+	if isElement(tag) || builtIn[name] {
 		return true
 	}
 	if name == names.UpperFirst(names.Camel(strings.TrimSuffix(path.Base(t.m.Path), ".vue"))) {

@@ -329,7 +329,7 @@ func (s *scanner) ownComponents(p *project) {
 
 // byPlace finds what a name stands for that nothing in a file imports.
 func (s *scanner) byPlace(m *modules.Module, tag string, at place.Place) []foundTarget {
-	if html.Element(tag) && nativeTag(tag) {
+	if isElement(tag) {
 		return nil // the compiler of templates never looks these up
 	}
 	p := s.places()
@@ -365,6 +365,9 @@ func (s *scanner) byPlace(m *modules.Module, tag string, at place.Place) []found
 	s.undecidedTag(tag, at)
 	return nil
 }
+
+// isElement reports whether a tag of a template is an element of HTML or SVG.
+func isElement(tag string) bool { return html.Element(tag) && nativeTag(tag) }
 
 // nativeTag reports whether a tag can be nothing but an element of HTML or SVG: it is one
 // word in lower case.
